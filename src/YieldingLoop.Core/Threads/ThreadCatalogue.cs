@@ -1,0 +1,71 @@
+namespace YieldingLoop.Core.Threads;
+
+/// <summary>
+/// The kinds of thread. Every figure is a working value from memory (model section 2): good enough to rank
+/// choices, and overruled by a thread's own measured figures where a user has them.
+/// </summary>
+public static class ThreadCatalogue
+{
+    /// <summary>What overlocker makers usually calibrate with.</summary>
+    public static ThreadKind SpunPolyester { get; } = new()
+    {
+        Id = "spun-polyester", Name = "spun polyester", Use = "The everyday thread; what most overlockers are calibrated with.",
+        Tex = 27, Density = 1.38, PackingRelaxed = 0.60, PackingInDisc = 0.60, BreakExtension = 0.17,
+        Modulus = 200, Tenacity = 32, FrictionRatio = 1.00, Give = 0.35,
+    };
+
+    /// <summary>Filament core, spun cover.</summary>
+    public static ThreadKind CorespunPolyester { get; } = new()
+    {
+        Id = "corespun-polyester", Name = "corespun polyester", Use = "Finer for the same strength; seams that take load.",
+        Tex = 24, Density = 1.38, PackingRelaxed = 0.65, PackingInDisc = 0.65, BreakExtension = 0.20,
+        Modulus = 260, Tenacity = 45, FrictionRatio = 1.00, Give = 0.35,
+    };
+
+    /// <summary>Cotton.</summary>
+    public static ThreadKind Cotton { get; } = new()
+    {
+        Id = "cotton", Name = "cotton", Use = "For woven cotton; hardly stretches, so it pops early in knits.",
+        Tex = 30, Density = 1.52, PackingRelaxed = 0.60, PackingInDisc = 0.60, BreakExtension = 0.065,
+        Modulus = 350, Tenacity = 22, FrictionRatio = 1.05, Give = 0.25,
+    };
+
+    /// <summary>Textured (fluffy) nylon.</summary>
+    public static ThreadKind TexturedNylon { get; } = new()
+    {
+        Id = "textured-nylon", Name = "textured nylon", Use = "About doubles its length, fills the stitch, soft on skin; loopers only, cool iron.",
+        Tex = 35, Density = 1.14, PackingRelaxed = 0.16, PackingInDisc = 0.60, BreakExtension = 1.00,
+        Modulus = 25, Tenacity = 30, FrictionRatio = 1.15, Give = 0.90, HeatSensitive = true, Textured = true,
+    };
+
+    /// <summary>Textured polyester.</summary>
+    public static ThreadKind TexturedPolyester { get; } = new()
+    {
+        Id = "textured-polyester", Name = "textured polyester", Use = "The heat-proof cousin of textured nylon, a little less give.",
+        Tex = 27, Density = 1.38, PackingRelaxed = 0.22, PackingInDisc = 0.60, BreakExtension = 0.55,
+        Modulus = 40, Tenacity = 28, FrictionRatio = 1.10, Give = 0.75, Textured = true,
+    };
+
+    /// <summary>Stretch (elastic) polyester.</summary>
+    public static ThreadKind StretchPolyester { get; } = new()
+    {
+        Id = "stretch-polyester", Name = "stretch polyester", Use = "Smooth thread that stretches; runs in every position, needles too.",
+        Tex = 30, Density = 1.36, PackingRelaxed = 0.50, PackingInDisc = 0.60, BreakExtension = 0.62,
+        Modulus = 60, Tenacity = 26, FrictionRatio = 1.10, Give = 0.70,
+    };
+
+    /// <summary>Thick decorative rayon.</summary>
+    public static ThreadKind HeavyRayon { get; } = new()
+    {
+        Id = "heavy-rayon", Name = "heavy rayon (decorative)", Use = "Too thick for a needle: in a looper, looser and with a longer stitch.",
+        Tex = 180, Density = 1.52, PackingRelaxed = 0.50, PackingInDisc = 0.55, BreakExtension = 0.16,
+        Modulus = 120, Tenacity = 16, FrictionRatio = 1.05, Give = 0.30,
+    };
+
+    /// <summary>All kinds.</summary>
+    public static IReadOnlyList<ThreadKind> Kinds { get; } =
+        [SpunPolyester, CorespunPolyester, Cotton, TexturedNylon, TexturedPolyester, StretchPolyester, HeavyRayon];
+
+    /// <summary>Finds a kind by identifier; null where there is none.</summary>
+    public static ThreadKind? Find(string? id) => Kinds.FirstOrDefault(k => k.Id == id);
+}
