@@ -1,0 +1,158 @@
+using System.Text.Json.Serialization;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Machines;
+
+/// <summary>Which needles a finger goes with, by the machine's own table.</summary>
+[Flags]
+public enum FingerUse
+{
+    /// <summary>None.</summary>
+    None = 0,
+
+    /// <summary>Left needle alone: the wider three-thread seam.</summary>
+    LeftNeedle = 1,
+
+    /// <summary>Right needle alone: the narrower three-thread seam.</summary>
+    RightNeedle = 2,
+
+    /// <summary>Both needles.</summary>
+    BothNeedles = 4,
+
+    /// <summary>Rolled hem.</summary>
+    Rolled = 8,
+}
+
+/// <summary>One position of the stitch finger.</summary>
+/// <param name="Name">As the machine's manual calls it.</param>
+/// <param name="LoopWidthFromRightMm">From the right needle to where it lays the loops, mm.</param>
+/// <param name="Use">Which needles it goes with.</param>
+public sealed record FingerPosition(string Name, double LoopWidthFromRightMm, FingerUse Use);
+
+/// <summary>Numbers printed on a knife dial: the reading at each end of the cutting-width range.</summary>
+/// <param name="AtLeast">Number at the smallest cutting width.</param>
+/// <param name="AtMost">Number at the largest.</param>
+public sealed record KnifeDial(double AtLeast, double AtMost);
+
+/// <summary>What the looper threading of this machine starts with. The machine's manual wins.</summary>
+public enum LooperOrder
+{
+    /// <summary>Upper looper, then lower (common practice; the default).</summary>
+    UpperFirst,
+
+    /// <summary>Lower looper, then upper (some manuals).</summary>
+    LowerFirst,
+}
+
+/// <summary>An overlocker as one workroom owns it. Widths are stored from the right needle, mm; a set-up with the left needle threaded adds the gauge.</summary>
+public sealed record Overlocker
+{
+    /// <summary>Longest name, characters.</summary>
+    public const int LongestName = 60;
+
+    /// <summary>The user's name for it.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Left needle's dial.</summary>
+    public required DialScale NeedleLeft { get; init; }
+
+    /// <summary>Right needle's dial.</summary>
+    public required DialScale NeedleRight { get; init; }
+
+    /// <summary>Upper looper's dial.</summary>
+    public required DialScale UpperLooper { get; init; }
+
+    /// <summary>Lower looper's dial.</summary>
+    public required DialScale LowerLooper { get; init; }
+
+    /// <summary>Between the needles, mm.</summary>
+    public required double GaugeMm { get; init; }
+
+    /// <summary>How much higher the left tip stands than the right, mm; below 0 where this machine's manual shows it lower.</summary>
+    public required double LeftTipHigherMm { get; init; }
+
+    /// <summary>Finger positions.</summary>
+    public required IReadOnlyList<FingerPosition> Fingers { get; init; }
+
+    /// <summary>Cutting width from the right needle, mm.</summary>
+    public required SettingRange CuttingWidth { get; init; }
+
+    /// <summary>Numbers of the knife dial; null where it is marked in mm or not at all.</summary>
+    public KnifeDial? KnifeDial { get; init; }
+
+    /// <summary>Differential ratio.</summary>
+    public required SettingRange Differential { get; init; }
+
+    /// <summary>Stitch length, mm.</summary>
+    public required SettingRange StitchLength { get; init; }
+
+    /// <summary>Needle system as printed on the machine or in its manual.</summary>
+    public required string NeedleSystem { get; init; }
+
+    /// <summary>Points made in that system.</summary>
+    public required IReadOnlyList<string> NeedlePointIds { get; init; }
+
+    /// <summary>Metric sizes the machine takes.</summary>
+    public required IReadOnlyList<int> NeedleSizes { get; init; }
+
+    /// <summary>Which four-thread stitch it sews: "514" or "512".</summary>
+    public string FourThreadStitchId { get; init; } = StitchCatalogue.FourThreadOveredge.Id;
+
+    /// <summary>Threading order of the loopers.</summary>
+    public LooperOrder LooperOrder { get; init; }
+
+    /// <summary>Kind of thread its neutral numbers were found with.</summary>
+    public string CalibrationThreadId { get; init; } = ThreadCatalogue.SpunPolyester.Id;
+
+    /// <summary>Colours of the thread marks on the machine, #rrggbb by position identifier; a position without one takes the product's own.</summary>
+    public IReadOnlyDictionary<string, string> ThreadMarks { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>The four-thread stitch.</summary>
+    [JsonIgnore]
+    public Stitch FourThreadStitch => StitchCatalogue.Find(FourThreadStitchId) ?? StitchCatalogue.FourThreadOveredge;
+
+    /// <summary>The calibration thread.</summary>
+    [JsonIgnore]
+    public ThreadKind CalibrationThread => ThreadCatalogue.Find(CalibrationThreadId) ?? ThreadCatalogue.SpunPolyester;
+
+    /// <summary>The points made in its system.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<NeedlePoint> NeedlePoints => [.. NeedlePointIds.Select(NeedleCatalogue.Find).OfType<NeedlePoint>()];
+
+    /// <summary>The dials in the order of an overlocker's threads, with their positions.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials =>
+    [
+        (ThreadPosition.NeedleLeft, NeedleLeft), (ThreadPosition.NeedleRight, NeedleRight),
+        (ThreadPosition.UpperLooper, UpperLooper), (ThreadPosition.LowerLooper, LowerLooper),
+    ];
+
+    /// <summary>The dial of a position.</summary>
+    /// <exception cref="ArgumentOutOfRangeException">An overlocker has no such position.</exception>
+    public DialScale DialOf(ThreadPosition position) => position switch
+    {
+        ThreadPosition.NeedleLeft => NeedleLeft,
+        ThreadPosition.NeedleRight => NeedleRight,
+        ThreadPosition.UpperLooper => UpperLooper,
+        ThreadPosition.LowerLooper => LowerLooper,
+        _ => throw new ArgumentOutOfRangeException(nameof(position), position, "An overlocker has no such thread."),
+    };
+
+    /// <summary>The number to set on the knife dial for a cutting width from the right needle, mm; null where the dial has none.</summary>
+    public double? KnifeNumber(double fromRightMm)
+    {
+        if (KnifeDial is not { } dial)
+        {
+            return null;
+        }
+
+        var span = CuttingWidth.Most - CuttingWidth.Least;
+        var share = span > 0 ? (fromRightMm - CuttingWidth.Least) / span : 0;
+        return Math.Round(dial.AtLeast + share * (dial.AtMost - dial.AtLeast), 2);
+    }
+
+    /// <summary>The finger that goes with these needles; null where the machine's table has none.</summary>
+    public FingerPosition? FingerFor(FingerUse use) => Fingers.FirstOrDefault(f => (f.Use & use) != 0);
+}

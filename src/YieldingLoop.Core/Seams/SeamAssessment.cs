@@ -1,0 +1,155 @@
+using YieldingLoop.Core.Colour;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Seams;
+
+/// <summary>One thread of a set-up with the dial it is laid by.</summary>
+/// <param name="Laid">The thread as laid.</param>
+/// <param name="StepsTighter">Dial numbers tighter than neutral; 0 also where the tension was given and no dial is known.</param>
+public readonly record struct SetThread(LaidThread Laid, double StepsTighter);
+
+/// <summary>The cloth as one seam meets it.</summary>
+public sealed record SeamCloth
+{
+    /// <summary>S, stretch along the seam, %.</summary>
+    public required double StretchAlongPercent { get; init; }
+
+    /// <summary>Stretch in the stretchiest direction, %.</summary>
+    public required double HighestStretchPercent { get; init; }
+
+    /// <summary>One ply, g/m².</summary>
+    public required double AreaDensityGsm { get; init; }
+
+    /// <summary>Whether it is a knit.</summary>
+    public bool Knit { get; init; } = true;
+
+    /// <summary>Whether it holds elastane.</summary>
+    public bool Elastane { get; init; }
+
+    /// <summary>Its colour, where known.</summary>
+    public CieLab? Colour { get; init; }
+
+    /// <summary>The cloth as the needle meets it.</summary>
+    public NeedleCloth ForNeedle => new(Knit, Elastane, HighestStretchPercent, AreaDensityGsm);
+}
+
+/// <summary>Everything known of one seam. What is null is not judged.</summary>
+public sealed record SeamCase
+{
+    /// <summary>The stitch as sewn.</summary>
+    public required SeamGeometry Geometry { get; init; }
+
+    /// <summary>Its threads.</summary>
+    public required IReadOnlyList<SetThread> Threads { get; init; }
+
+    /// <summary>The cloth.</summary>
+    public SeamCloth? Cloth { get; init; }
+
+    /// <summary>How many layers.</summary>
+    public int? Plies { get; init; }
+
+    /// <summary>The needles' state; the same for all of them.</summary>
+    public SeatedNeedle? Needle { get; init; }
+
+    /// <summary>D, the differential ratio.</summary>
+    public double? Differential { get; init; }
+
+    /// <summary>f, foot pressure, 1 normal.</summary>
+    public double FootPressure { get; init; } = 1;
+
+    /// <summary>Need along the seam, %.</summary>
+    public double? NeedPercent { get; init; }
+
+    /// <summary>Colour of the needle thread, where known.</summary>
+    public CieLab? NeedleThreadColour { get; init; }
+}
+
+/// <summary>The whole reading of one seam. A figure that could not be judged, or that the stitch does not have, is null.</summary>
+public sealed record SeamAssessment
+{
+    /// <summary>Figures of the seam.</summary>
+    public required SeamReading Seam { get; init; }
+
+    /// <summary>Figures of its threads, in the order they were given.</summary>
+    public required IReadOnlyList<ThreadReading> Threads { get; init; }
+
+    /// <summary>Yield with its band, %.</summary>
+    public required Band Yield { get; init; }
+
+    /// <summary>Meeting line with its band, mm.</summary>
+    public Band? MeetingLine { get; init; }
+
+    /// <summary>Growth in sewing with its band, %.</summary>
+    public Band? Growth { get; init; }
+
+    /// <summary>The differential ratio for no growth.</summary>
+    public double? FlatDifferential { get; init; }
+
+    /// <summary>Thread mass over strip mass.</summary>
+    public double? MassRatio { get; init; }
+
+    /// <summary>Drag; above 1 the edge is pulled out of shape.</summary>
+    public double? Drag { get; init; }
+
+    /// <summary>Chance of a skip per stitch.</summary>
+    public double? SkipPerStitch { get; init; }
+
+    /// <summary>Chance of a skip in 50 stitches.</summary>
+    public double? SkipInFifty { get; init; }
+
+    /// <summary>What is seen of the gap, mm.</summary>
+    public double? GapSeenMm { get; init; }
+
+    /// <summary>The verdict.</summary>
+    public SeamVerdict? Verdict { get; init; }
+
+    /// <summary>Reads a case by the seam model, with bands from the priors.</summary>
+    /// <param name="seam">The case; its figures are taken as valid.</param>
+    /// <exception cref="ArgumentException">The threads are not those of the stitch.</exception>
+    public static SeamAssessment Of(SeamCase seam)
+    {
+        var threads = seam.Threads.Select(t => t.Laid).ToArray();
+        var readings = new ThreadReading[threads.Length];
+        var reading = SeamModel.Evaluate(seam.Geometry, threads, readings);
+        var yield = Bands.Yield(threads, readings);
+        var cloth = seam.Cloth;
+        double? skip = seam.Needle is { } needle && cloth is not null
+            ? threads.Where(t => t.Position.IsNeedle()).Max(t => SkipModel.ChancePerStitch(needle, t.Kind, cloth.ForNeedle))
+            : null;
+
+        return new SeamAssessment
+        {
+            Seam = reading,
+            Threads = readings,
+            Yield = yield,
+            MeetingLine = reading.MeetingLineMm is { } p ? MeetingLineBand(seam, p) : null,
+            Growth = cloth is not null && seam.Differential is { } ratio
+                ? Bands.Growth(ClothEffects.GrowthPercent(cloth.StretchAlongPercent, ratio, seam.FootPressure), ratio)
+                : null,
+            FlatDifferential = cloth is not null ? ClothEffects.FlatDifferential(cloth.StretchAlongPercent, seam.FootPressure) : null,
+            MassRatio = cloth is not null && seam.Plies is { } plies
+                ? ClothEffects.MassRatio(reading.ThreadMassMgPerCm, plies, cloth.AreaDensityGsm)
+                : null,
+            Drag = cloth is not null ? ClothEffects.Drag(seam.Geometry.Stitch, threads, cloth.StretchAlongPercent, cloth.AreaDensityGsm) : null,
+            SkipPerStitch = skip,
+            SkipInFifty = skip is { } chance ? SkipModel.ChanceIn(SeamLimits.SkipStitches, chance) : null,
+            GapSeenMm = cloth?.Colour is { } ground && seam.NeedleThreadColour is { } colour
+                ? ClothEffects.GapSeen(reading.GapMm, colour, ground)
+                : null,
+            Verdict = seam.NeedPercent is { } need ? SeamVerdict.Of(yield, need, cloth?.StretchAlongPercent) : null,
+        };
+    }
+
+    private static Band MeetingLineBand(SeamCase seam, double modelMm)
+    {
+        // The learner is linear in the dials, so its prior starts from the model with every dial at neutral.
+        var overedge = seam.Geometry.Stitch.Family == StitchFamily.TwoThreadOveredge;
+        double Steps(Func<ThreadPosition, bool> which) => seam.Threads.First(t => which(t.Laid.Position)).StepsTighter;
+        var apart = overedge
+            ? Steps(p => p == ThreadPosition.LowerLooper) - Steps(p => p.IsNeedle())
+            : Steps(p => p == ThreadPosition.UpperLooper) - Steps(p => p == ThreadPosition.LowerLooper);
+        var perStep = SeamLayout.MeetingLinePerLog * DialTension.LogTensionPerStep;
+        return Bands.MeetingLine(modelMm - perStep * apart, apart);
+    }
+}

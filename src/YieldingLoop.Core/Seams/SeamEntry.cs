@@ -1,0 +1,162 @@
+using YieldingLoop.Core.Cloth;
+
+namespace YieldingLoop.Core.Seams;
+
+/// <summary>What a seam is to do.</summary>
+public enum SeamJob
+{
+    /// <summary>Join pieces.</summary>
+    Join,
+
+    /// <summary>Finish a single edge.</summary>
+    EdgeFinish,
+
+    /// <summary>A rolled hem on thin cloth.</summary>
+    RolledHem,
+}
+
+/// <summary>How the need of a seam is found.</summary>
+public enum NeedKind
+{
+    /// <summary>An opening passes over the body.</summary>
+    Opening,
+
+    /// <summary>Worn tighter than the body, and moved in.</summary>
+    NegativeEase,
+
+    /// <summary>Movement along limb or trunk alone.</summary>
+    Movement,
+
+    /// <summary>Measured on the body: 100 mm marked, the position taken, measured again.</summary>
+    OnBody,
+
+    /// <summary>Nobody stretches it.</summary>
+    None,
+}
+
+/// <summary>A seam as it was entered. Lengths in mm.</summary>
+public sealed record SeamEntry
+{
+    /// <summary>Longest name, characters.</summary>
+    public const int LongestName = 80;
+
+    /// <summary>Most need that is believed, %.</summary>
+    public const double MostNeedPercent = 300;
+
+    /// <summary>The user's name for it.</summary>
+    public string Name { get; init; } = "";
+
+    /// <summary>What it is to do.</summary>
+    public SeamJob Job { get; init; }
+
+    /// <summary>Which way it runs on the cloth.</summary>
+    public ClothDirection Direction { get; init; } = ClothDirection.Lengthwise;
+
+    /// <summary>How many layers it goes through.</summary>
+    public int Plies { get; init; } = 2;
+
+    /// <summary>Whether it lies against the skin.</summary>
+    public bool OnSkin { get; init; }
+
+    /// <summary>Whether it is seen when worn.</summary>
+    public bool Seen { get; init; }
+
+    /// <summary>How its need is found.</summary>
+    public NeedKind NeedKind { get; init; } = NeedKind.NegativeEase;
+
+    /// <summary>What passes through an opening, or the girth of the body.</summary>
+    public double? GirthMm { get; init; }
+
+    /// <summary>The opening, or the garment's girth, at rest.</summary>
+    public double? GarmentMm { get; init; }
+
+    /// <summary>Identifier of the skin strain that movement adds; null for none.</summary>
+    public string? MovementId { get; init; }
+
+    /// <summary>What 100 mm marked on the body becomes in the position.</summary>
+    public double? OnBodyMm { get; init; }
+
+    /// <summary>Works out the need, or says what is missing or wrong.</summary>
+    public Outcome<Need> Resolve()
+    {
+        var problems = new List<Problem>();
+        if (string.IsNullOrWhiteSpace(Name))
+        {
+            problems.Add(new("name", "Give the seam a name you will know it by, \"side seam\" for instance."));
+        }
+        else if (Name.Trim().Length > LongestName)
+        {
+            problems.Add(new("name", $"The name is {Name.Trim().Length:N0} characters long; at most {LongestName} fit on a card."));
+        }
+
+        if (Job == SeamJob.Join && Plies is < 2 or > 6)
+        {
+            problems.Add(new("plies", "A join goes through 2 to 6 layers."));
+        }
+        else if (Plies is < 1 or > 6)
+        {
+            problems.Add(new("plies", "An edge is 1 to 6 layers thick."));
+        }
+
+        if (!Enum.IsDefined(Job) || !Enum.IsDefined(Direction) || !Enum.IsDefined(NeedKind))
+        {
+            problems.Add(new("job", "Choose one of the choices offered."));
+        }
+
+        var need = ResolveNeed(problems);
+        if (need is { Percent: > MostNeedPercent })
+        {
+            problems.Add(new("girthMm", $"That asks the seam for {need.Percent:0} % stretch; more than {MostNeedPercent:0} % is not believed. Check the two lengths and their unit (mm)."));
+        }
+
+        return problems.Count > 0 ? Outcome.Failed<Need>(problems) : Outcome.Of(need!);
+    }
+
+    private Need? ResolveNeed(List<Problem> problems)
+    {
+        switch (NeedKind)
+        {
+            case NeedKind.None:
+                return Need.None;
+            case NeedKind.Movement:
+                if (SkinStrainCatalogue.Find(MovementId) is { } strain)
+                {
+                    return Need.ForMovement(strain);
+                }
+
+                problems.Add(new("movementId", "Choose where on the body it moves. Nothing published there? Measure it on the body."));
+                return null;
+            case NeedKind.OnBody:
+                if (OnBodyMm is >= 100 and <= 300)
+                {
+                    return Need.Given(OnBodyMm.Value - 100);
+                }
+
+                problems.Add(new("onBodyMm", "100 mm marked on the body become 100 to 300 mm in the position."));
+                return null;
+            default:
+                var girth = Length("girthMm", GirthMm, problems);
+                var garment = Length("garmentMm", GarmentMm, problems);
+                var movement = SkinStrainCatalogue.Find(MovementId);
+                if (MovementId is not null && movement is null && NeedKind == NeedKind.NegativeEase)
+                {
+                    problems.Add(new("movementId", "No skin strain is published for this place. Measure it on the body."));
+                }
+
+                return girth is not { } body || garment is not { } cloth ? null
+                    : NeedKind == NeedKind.Opening ? Need.ForOpening(body, cloth)
+                    : Need.ForNegativeEase(body, cloth, movement);
+        }
+    }
+
+    private static double? Length(string field, double? value, List<Problem> problems)
+    {
+        if (value is >= 30 and <= 3000)
+        {
+            return value;
+        }
+
+        problems.Add(new(field, "A girth or opening is between 30 and 3000 mm."));
+        return null;
+    }
+}

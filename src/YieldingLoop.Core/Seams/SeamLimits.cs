@@ -1,0 +1,74 @@
+namespace YieldingLoop.Core.Seams;
+
+/// <summary>The figures a seam is judged by (model section 6). All are working values.</summary>
+public static class SeamLimits
+{
+    /// <summary>Tolerance of the meeting line, mm.</summary>
+    public const double MeetingLineToleranceMm = 0.5;
+
+    /// <summary>Tolerance of the overhang, mm.</summary>
+    public const double OverhangToleranceMm = 0.5;
+
+    /// <summary>Tolerance of the growth, percentage points.</summary>
+    public const double GrowthTolerancePoints = 2;
+
+    /// <summary>Up to this gap, mm, a seam is closed.</summary>
+    public const double GapClosedMm = 0.25;
+
+    /// <summary>Up to this gap, mm, it is acceptable.</summary>
+    public const double GapAcceptableMm = 0.45;
+
+    /// <summary>Up to this gap, mm, it gapes; more is open.</summary>
+    public const double GapGapingMm = 0.9;
+
+    /// <summary>Cover that cloth which sheds wants on both sides.</summary>
+    public const double CoverForShedding = 0.33;
+
+    /// <summary>Cover where nothing may show.</summary>
+    public const double CoverSolid = 0.45;
+
+    /// <summary>Thread mass over strip mass, up to this for a join.</summary>
+    public const double MassRatioJoin = 0.5;
+
+    /// <summary>The same for a single edge.</summary>
+    public const double MassRatioEdge = 0.8;
+
+    /// <summary>Above this drag the edge is pulled out of shape.</summary>
+    public const double DragMost = 1;
+
+    /// <summary>How far to the back the loops may meet where the upper looper was loosened for draggy cloth, mm.</summary>
+    public const double MeetingBackMostMm = 1.5;
+
+    /// <summary>Up to this tunnelling index a seam lies flat.</summary>
+    public const double TunnellingFlat = 1;
+
+    /// <summary>Chance of a skip in <see cref="SkipStitches"/> stitches that a plan may have.</summary>
+    public const double SkipMost = 0.05;
+
+    /// <summary>Length over which skips are judged, stitches.</summary>
+    public const int SkipStitches = 50;
+
+    /// <summary>Strength a join wants, N/cm per g/m² of one ply, by the strength-first school.</summary>
+    public const double StrengthFirstPerGram = 0.35;
+
+    /// <summary>The same by the lightness-first school.</summary>
+    public const double LightnessFirstPerGram = 0.20;
+
+    /// <summary>Width of the strip of cloth that the thread's mass is compared with, mm.</summary>
+    public const double StripWidthMm = 4;
+
+    /// <summary>A knit that stretches less than this, %, is stable.</summary>
+    public const double StableKnitBelowPercent = 25;
+
+    /// <summary>A knit that stretches more than this, %, is a high-stretch one.</summary>
+    public const double HighStretchAbovePercent = 60;
+
+    /// <summary>Words for a gap.</summary>
+    public static string GapWord(double gapMm) => gapMm switch
+    {
+        <= GapClosedMm => "closed",
+        <= GapAcceptableMm => "acceptable",
+        <= GapGapingMm => "gaping",
+        _ => "open",
+    };
+}
