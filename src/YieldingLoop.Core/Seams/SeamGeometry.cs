@@ -49,8 +49,8 @@ public readonly record struct ThreadReading
     /// <summary>Stretch at which it pops, %; 0 … 700, 700 meaning "not within reach".</summary>
     public double PopStretchPercent { get; init; }
 
-    /// <summary>r, mm, for a needle thread that is held by another; otherwise not a number.</summary>
-    public double NeedleLoopMm { get; init; }
+    /// <summary>r, mm, for a needle thread that is held by another; null for every other thread.</summary>
+    public double? NeedleLoopMm { get; init; }
 
     /// <summary>Slack, a fraction of the path (−0.15 … 0.60).</summary>
     public double Slack { get; init; }

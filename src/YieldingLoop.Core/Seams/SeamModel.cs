@@ -61,7 +61,7 @@ public static class SeamModel
                 LengthPerStitchMm = laid,
                 Consumption = laid / s,
                 PopStretchPercent = (pop - 1) * 100,
-                NeedleLoopMm = needleLoop,
+                NeedleLoopMm = double.IsNaN(needleLoop) ? null : needleLoop,
                 Slack = slack,
             };
             consumption += laid / s;

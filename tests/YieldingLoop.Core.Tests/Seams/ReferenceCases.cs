@@ -50,12 +50,12 @@ public class ReferenceCases
         {
             foreach (var loop in loops.EnumerateObject())
             {
-                Near(loops, loop.Name, readings.Single(r => r.TensionCentinewtons > 0 && r.Position.Id() == loop.Name).NeedleLoopMm);
+                Near(loops, loop.Name, readings.Single(r => r.TensionCentinewtons > 0 && r.Position.Id() == loop.Name).NeedleLoopMm!.Value);
             }
         }
         else
         {
-            Assert.All(readings[..threads.Length], r => Assert.True(double.IsNaN(r.NeedleLoopMm)));
+            Assert.All(readings[..threads.Length], r => Assert.Null(r.NeedleLoopMm));
         }
     }
 

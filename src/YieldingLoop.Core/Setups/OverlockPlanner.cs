@@ -1,0 +1,178 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Setups;
+
+/// <summary>
+/// Plans one seam on one overlocker: the rules of the trade make the first choice, the seam model works out what
+/// follows and judges it, and remedies are tried in order where it does not hold. The same question always gets
+/// the same answer.
+/// </summary>
+public static class OverlockPlanner
+{
+    /// <summary>Below this a cloth is thin, g/m²; a rolled hem is for thin cloth only. Working value.</summary>
+    public const double ThinBelowGsm = 200;
+
+    /// <summary>Thickest ply that still rolls, mm. Working value.</summary>
+    public const double RollsUpToMm = 0.8;
+
+    /// <summary>From this area density a cloth is heavy, g/m². Working value.</summary>
+    public const double HeavyFromGsm = 280;
+
+    /// <summary>Steps by which the upper looper is loosened first on cloth that drags (common practice: strongly).</summary>
+    private const double FirstLooserSteps = 2;
+
+    /// <summary>Makes the plan, or says what the machine or the entry lacks.</summary>
+    /// <param name="request">The question.</param>
+    public static Outcome<SetupPlan> Plan(PlanRequest request)
+    {
+        var problems = new List<Problem>(OverlockerCheck.Problems(request.Machine));
+        var need = request.Seam.Resolve();
+        problems.AddRange(need.Problems);
+        if (request.Seam.Job == SeamJob.RolledHem && !Rolls(request))
+        {
+            problems.Add(new("job", $"A rolled hem is for thin cloth: below {ThinBelowGsm:0} g/m² and up to {RollsUpToMm} mm. This one is {request.Cloth.AreaDensity.Value:0} g/m² and {request.Cloth.Thickness.Value:0.##} mm; finish the edge instead."));
+        }
+
+        if (problems.Count > 0)
+        {
+            return Outcome.Failed<SetupPlan>(problems);
+        }
+
+        var reasons = new List<Reason>();
+        var notes = new List<string>();
+        var point = NeedleRules.ChoosePoint(request.Cloth, request.Machine, request.Schools, reasons);
+        if (point is null)
+        {
+            return Outcome.Failed<SetupPlan>([new("needlePointIds", $"None of the points this machine's system is made with ({string.Join(", ", request.Machine.NeedlePoints.Select(p => p.Name))}) suits a knit like this. Buy a {(request.Cloth.Elastane ? NeedleCatalogue.Stretch.Name : NeedleCatalogue.Jersey.Name)} needle of the system, if it is made, and add the point to the machine.")]);
+        }
+
+        var size = NeedleRules.ChooseSize(request.Cloth, request.Machine, reasons);
+        var draft = FirstDraft(request, need.Value!, point, size, reasons);
+        if (!draft.Succeeded)
+        {
+            return Outcome.Failed<SetupPlan>(draft.Problems);
+        }
+
+        var tried = new List<RemedyTried>();
+        var solved = Remedies.Run(SetupSolver.Solve(draft.Value!, request, need.Value!), request, need.Value!, tried);
+        PlanReasons.Add(solved, request, reasons);
+        PlanNotes.Add(solved, request, need.Value!, notes);
+        return Outcome.Of(Assemble(solved, request, need.Value!, reasons, tried, notes));
+    }
+
+    private static bool Rolls(PlanRequest request) =>
+        request.Cloth.AreaDensity.Value < ThinBelowGsm && request.Cloth.Thickness.Value <= RollsUpToMm;
+
+    private static Outcome<SetupDraft> FirstDraft(PlanRequest request, Need need, NeedlePoint point, NeedleSize size, List<Reason> reasons)
+    {
+        var job = request.Seam.Job;
+        var threads = ThreadRules.Choose(request, reasons);
+        var length = LengthRules.Choose(request, reasons);
+        SetupDraft Make(Stitch stitch, ThreadPosition[] seats, FingerPosition finger) => new()
+        {
+            Stitch = stitch, Seats = seats, Finger = finger, Point = point, Size = size,
+            NeedleThread = threads.Needle, UpperThread = threads.Upper, LowerThread = threads.Lower,
+            LengthMm = length, Rolled = job == SeamJob.RolledHem,
+            NeedleOffset = job == SeamJob.Join && request.Seam.Seen && request.Schools.TighterNeedle ? 1 : 0,
+        };
+
+        var three = SeatRules.ThreeThreads(request, Make);
+        if (job != SeamJob.Join)
+        {
+            if (three is not null)
+            {
+                reasons.Add(new(PlanTopic.Stitch, job == SeamJob.RolledHem
+                    ? "Three threads over no finger: the edge rolls into the stitch."
+                    : "Three threads finish a single edge; a fourth would only add weight.", "common practice"));
+            }
+
+            return three is not null ? Outcome.Of(Ease(three, request, need, reasons)) : NoFinger(job == SeamJob.RolledHem ? "a rolled hem" : "one needle");
+        }
+
+        var four = SeatRules.FourThreads(request, Make);
+        if (three is null && four is null)
+        {
+            return NoFinger("one needle or both");
+        }
+
+        return Outcome.Of(Ease(SeatRules.FourOrThree(four, three, request, need, reasons), request, need, reasons));
+
+        static Outcome<SetupDraft> NoFinger(string what) =>
+            Outcome.Failed<SetupDraft>([new("fingers", $"The machine's record has no finger position for {what}. Look it up in the machine's table and add it.")]);
+    }
+
+    /// <summary>Loosens the upper looper where three threads still drag the edge (common practice D5).</summary>
+    private static SetupDraft Ease(SetupDraft draft, PlanRequest request, Need need, List<Reason> reasons)
+    {
+        if (draft.Rolled)
+        {
+            return draft;
+        }
+
+        var solved = SetupSolver.Solve(draft, request, need);
+        if (solved.Figures.Drag is not > SeamLimits.DragMost)
+        {
+            return draft;
+        }
+
+        // Start with two steps; go further only while the edge still drags and the loops meet within reach of the back.
+        var eased = draft with { UpperLooser = FirstLooserSteps };
+        var easedSolved = SetupSolver.Solve(eased, request, need);
+        while (easedSolved.Figures.Drag > SeamLimits.DragMost)
+        {
+            var further = eased with { UpperLooser = eased.UpperLooser + 0.5 };
+            var furtherSolved = SetupSolver.Solve(further, request, need);
+            if (furtherSolved.Figures.Seam.MeetingLineMm < -SeamLimits.MeetingBackMostMm || further.UpperLooser > 2 * FirstLooserSteps)
+            {
+                break;
+            }
+
+            (eased, easedSolved) = (further, furtherSolved);
+        }
+
+        var still = easedSolved.Figures.Drag > SeamLimits.DragMost ? "; it will still drag a little, so sew a strip beside an unsewn one" : "";
+        reasons.Add(new(
+            PlanTopic.LooperDials,
+            $"The upper looper is {eased.UpperLooser:0.#} steps looser than balance, so that this thin stretchy edge is not dragged out of shape (drag {solved.Figures.Drag:0.00} → {easedSolved.Figures.Drag:0.00}){still}; the loops then meet on the back, and that is the target here.",
+            "common practice; seam model"));
+        return eased;
+    }
+
+    private static SetupPlan Assemble(SolvedSetup solved, PlanRequest request, Need need, List<Reason> reasons, List<RemedyTried> tried, List<string> notes)
+    {
+        var figures = solved.Figures;
+        return new SetupPlan
+        {
+            ModelVersion = SeamModel.Version,
+            StitchId = solved.Draft.Stitch.Id,
+            PointId = solved.Draft.Point.Id,
+            NeedleSizeMetric = solved.Draft.Size.Metric,
+            Threads = solved.Threads,
+            FingerName = solved.Draft.Finger.Name,
+            LoopWidthMm = solved.LoopWidthMm,
+            CuttingWidthFromRightMm = solved.CuttingFromRightMm,
+            BiteMm = solved.BiteMm,
+            KnifeNumber = request.Machine.KnifeNumber(solved.CuttingFromRightMm),
+            StitchLengthMm = solved.Draft.LengthMm,
+            Differential = solved.Differential,
+            SewnThicknessMm = SeamGeometry.SewnThickness(request.Seam.Plies, request.Cloth.Thickness.Value),
+            Reasons = [.. reasons.OrderBy(r => r.Topic)],
+            Remedies = tried,
+            Notes = notes,
+            Targets = new Targets(
+                figures.Seam.MeetingLineMm,
+                SeamLimits.GapAcceptableMm,
+                figures.Seam.OverhangMm,
+                figures.Growth?.Middle ?? 0,
+                request.Cloth.Sheds ? SeamLimits.CoverForShedding : null,
+                null),
+            Figures = figures,
+            Need = need,
+            Schools = request.Schools,
+        };
+    }
+}

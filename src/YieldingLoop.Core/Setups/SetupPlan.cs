@@ -1,0 +1,168 @@
+using System.Text.Json.Serialization;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Setups;
+
+/// <summary>Which part of a set-up a reason stands beside.</summary>
+public enum PlanTopic
+{
+    /// <summary>The stitch and how many threads.</summary>
+    Stitch,
+
+    /// <summary>The needle's point.</summary>
+    Point,
+
+    /// <summary>The needle's size.</summary>
+    Size,
+
+    /// <summary>Which seats are filled.</summary>
+    Seats,
+
+    /// <summary>Needle threads.</summary>
+    NeedleThread,
+
+    /// <summary>Looper threads.</summary>
+    LooperThread,
+
+    /// <summary>The stitch finger.</summary>
+    Finger,
+
+    /// <summary>The stitch length.</summary>
+    Length,
+
+    /// <summary>The differential feed.</summary>
+    Differential,
+
+    /// <summary>The cutting width.</summary>
+    CuttingWidth,
+
+    /// <summary>Needle dials.</summary>
+    NeedleDials,
+
+    /// <summary>Looper dials.</summary>
+    LooperDials,
+}
+
+/// <summary>Why one choice was made.</summary>
+/// <param name="Topic">What it stands beside.</param>
+/// <param name="Sentence">One sentence.</param>
+/// <param name="Basis">Where it comes from: "common practice", a school, the seam model, the machine's record.</param>
+public sealed record Reason(PlanTopic Topic, string Sentence, string Basis);
+
+/// <summary>A remedy that was tried because the first choice did not hold.</summary>
+/// <param name="Name">What was changed.</param>
+/// <param name="Sentence">What came of it.</param>
+/// <param name="YieldBeforePercent">Yield before, %.</param>
+/// <param name="YieldAfterPercent">Yield with it, %.</param>
+/// <param name="Kept">Whether it stayed in the set-up.</param>
+public sealed record RemedyTried(string Name, string Sentence, double YieldBeforePercent, double YieldAfterPercent, bool Kept);
+
+/// <summary>One thread of a planned set-up.</summary>
+/// <param name="Position">Where it runs.</param>
+/// <param name="KindId">What it is.</param>
+/// <param name="DialNumber">The number to set, on this machine's own scale.</param>
+/// <param name="StepsTighter">Numbers tighter than neutral (negative: looser).</param>
+/// <param name="TensionCentinewtons">The tension the model expects there, cN.</param>
+public sealed record PlannedThread(ThreadPosition Position, string KindId, double DialNumber, double StepsTighter, double TensionCentinewtons)
+{
+    /// <summary>The kind.</summary>
+    [JsonIgnore]
+    public ThreadKind Kind => ThreadCatalogue.Find(KindId) ?? throw new InvalidOperationException($"Unknown thread kind {KindId}.");
+}
+
+/// <summary>A whole set-up with the reason for every choice and the figures it stands on.</summary>
+public sealed record SetupPlan
+{
+    /// <summary>Version of the seam model that made it.</summary>
+    public required string ModelVersion { get; init; }
+
+    /// <summary>Stitch.</summary>
+    public required string StitchId { get; init; }
+
+    /// <summary>Needle point, the same in every seat.</summary>
+    public required string PointId { get; init; }
+
+    /// <summary>Needle size, metric.</summary>
+    public required int NeedleSizeMetric { get; init; }
+
+    /// <summary>Threads in the order needles left to right, upper looper, lower looper.</summary>
+    public required IReadOnlyList<PlannedThread> Threads { get; init; }
+
+    /// <summary>Finger position as the machine names it.</summary>
+    public required string FingerName { get; init; }
+
+    /// <summary>a, mm, from the outermost threaded needle.</summary>
+    public required double LoopWidthMm { get; init; }
+
+    /// <summary>Cutting width from the right needle, mm, as the machine's record has it.</summary>
+    public required double CuttingWidthFromRightMm { get; init; }
+
+    /// <summary>b, mm, from the outermost threaded needle.</summary>
+    public required double BiteMm { get; init; }
+
+    /// <summary>Number on the knife dial; null where it has none.</summary>
+    public double? KnifeNumber { get; init; }
+
+    /// <summary>Stitch length, mm.</summary>
+    public required double StitchLengthMm { get; init; }
+
+    /// <summary>Differential ratio.</summary>
+    public required double Differential { get; init; }
+
+    /// <summary>Sewn thickness, mm.</summary>
+    public required double SewnThicknessMm { get; init; }
+
+    /// <summary>Why.</summary>
+    public required IReadOnlyList<Reason> Reasons { get; init; }
+
+    /// <summary>What was tried beyond the first choice.</summary>
+    public required IReadOnlyList<RemedyTried> Remedies { get; init; }
+
+    /// <summary>What to know before sewing: limits that were met, and what would help where the seam does not hold.</summary>
+    public required IReadOnlyList<string> Notes { get; init; }
+
+    /// <summary>What a swatch should show.</summary>
+    public required Targets Targets { get; init; }
+
+    /// <summary>The figures.</summary>
+    public required SeamAssessment Figures { get; init; }
+
+    /// <summary>What the wearer asks.</summary>
+    public required Need Need { get; init; }
+
+    /// <summary>The schools it follows.</summary>
+    public required Schools Schools { get; init; }
+
+    /// <summary>The stitch.</summary>
+    [JsonIgnore]
+    public Stitch Stitch => StitchCatalogue.Find(StitchId) ?? throw new InvalidOperationException($"Unknown stitch {StitchId}.");
+
+    /// <summary>The point.</summary>
+    [JsonIgnore]
+    public NeedlePoint Point => NeedleCatalogue.Find(PointId) ?? throw new InvalidOperationException($"Unknown needle point {PointId}.");
+
+    /// <summary>The size.</summary>
+    [JsonIgnore]
+    public NeedleSize NeedleSize => NeedleSize.FromMetric(NeedleSizeMetric);
+
+    /// <summary>Whether a needle stands in this seat.</summary>
+    public bool Fills(ThreadPosition seat) => Threads.Any(t => t.Position == seat);
+
+    /// <summary>Every reason of a topic, joined.</summary>
+    public IEnumerable<Reason> ReasonsFor(params PlanTopic[] topics) => Reasons.Where(r => topics.Contains(r.Topic));
+}
+
+/// <summary>Says how far a dial stands from neutral, the way it is said beside every dial number.</summary>
+public static class DialWords
+{
+    /// <summary>"at neutral", "1 step tighter", "1.5 steps looser".</summary>
+    public static string FromNeutral(double stepsTighter)
+    {
+        var steps = Math.Round(Math.Abs(stepsTighter), 2);
+        var noun = steps == 1 ? "step" : "steps";
+        return steps == 0 ? "at neutral" : FormattableString.Invariant($"{steps:0.##} {noun} {(stepsTighter > 0 ? "tighter" : "looser")}");
+    }
+}

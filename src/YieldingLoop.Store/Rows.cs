@@ -1,0 +1,76 @@
+using System.ComponentModel.DataAnnotations;
+using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+
+namespace YieldingLoop.Store;
+
+/// <summary>What every record of the workroom carries.</summary>
+public abstract class Row
+{
+    public int Id { get; set; }
+
+    /// <summary>Counts the edits; an edit made from an older version is stale.</summary>
+    [ConcurrencyCheck]
+    public int Version { get; set; } = 1;
+
+    /// <summary>Made with the form that created the record, so that sending it twice creates it once.</summary>
+    public Guid SubmissionKey { get; set; }
+
+    /// <summary>The user's name for it.</summary>
+    public required string Name { get; set; }
+
+    public DateTimeOffset CreatedAt { get; set; }
+
+    public DateTimeOffset ChangedAt { get; set; }
+}
+
+/// <summary>A record that is what one form entered.</summary>
+public abstract class EntryRow<T> : Row
+    where T : class
+{
+    /// <summary>As entered.</summary>
+    public required T Entry { get; set; }
+}
+
+public sealed class ClothRow : EntryRow<ClothEntry>;
+
+public sealed class MachineRow : EntryRow<Overlocker>;
+
+/// <summary>A piece of work: one seam on one cloth.</summary>
+public sealed class SeamRow : EntryRow<SeamEntry>
+{
+    public int ClothId { get; set; }
+
+    public ClothRow? Cloth { get; set; }
+}
+
+/// <summary>A saved set-up, frozen with all it was made from.</summary>
+public sealed class SetupRow : Row
+{
+    public int SeamId { get; set; }
+
+    public SeamRow? Seam { get; set; }
+
+    public int ClothId { get; set; }
+
+    public ClothRow? Cloth { get; set; }
+
+    public int MachineId { get; set; }
+
+    public MachineRow? Machine { get; set; }
+
+    /// <summary>Names of cloth, machine and seam in lower case, to be found by.</summary>
+    public required string SearchText { get; set; }
+
+    public required string VerdictId { get; set; }
+
+    /// <summary>When its swatch passed; null where it has not yet.</summary>
+    public DateTimeOffset? SwatchPassedAt { get; set; }
+
+    public required SetupSnapshot Snapshot { get; set; }
+}
+
+/// <summary>Everything a set-up was made with. It never changes by itself; see <see cref="SnapshotChanges"/>.</summary>
+public sealed record SetupSnapshot(ClothEntry Cloth, ClothFigures ClothFigures, SeamEntry Seam, Overlocker Machine, SetupPlan Plan);

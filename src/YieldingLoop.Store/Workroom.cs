@@ -1,0 +1,148 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
+
+namespace YieldingLoop.Store;
+
+/// <summary>Reads and writes the workroom's records. Every write is one transaction: whole, or not at all.</summary>
+public sealed class Workroom(WorkroomContext context, TimeProvider clock)
+{
+    private const int SqliteConstraint = 19;
+
+    public IQueryable<ClothRow> Cloths => context.Cloths.AsNoTracking();
+
+    public IQueryable<MachineRow> Machines => context.Machines.AsNoTracking();
+
+    public IQueryable<SeamRow> Seams => context.Seams.AsNoTracking();
+
+    public IQueryable<SetupRow> Setups => context.Setups.AsNoTracking();
+
+    public Task<SaveResult> SaveAsync(ClothEntry entry, int? id, int version, Guid key) =>
+        SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new ClothRow { Name = "", Entry = entry });
+
+    public Task<SaveResult> SaveAsync(Overlocker entry, int? id, int version, Guid key) =>
+        SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new MachineRow { Name = "", Entry = entry });
+
+    /// <summary>Saves a seam on a cloth; <see cref="SaveResult.Missing"/> also where the cloth does not exist.</summary>
+    public async Task<SaveResult> SaveAsync(SeamEntry entry, int clothId, int? id, int version, Guid key)
+    {
+        if (!await Cloths.AnyAsync(c => c.Id == clothId))
+        {
+            return new SaveResult.Missing();
+        }
+
+        return await SaveEntryAsync<SeamRow, SeamEntry>(entry, entry.Name.Trim(), id, version, key, () => new SeamRow { Name = "", Entry = entry }, row => row.ClothId = clothId);
+    }
+
+    /// <summary>Keeps a set-up with all it was made from.</summary>
+    public async Task<SaveResult> KeepAsync(SetupSnapshot snapshot, int seamId, int clothId, int machineId, Guid key)
+    {
+        if (!await Seams.AnyAsync(s => s.Id == seamId && s.ClothId == clothId) || !await Machines.AnyAsync(m => m.Id == machineId))
+        {
+            return new SaveResult.Missing();
+        }
+
+        var row = SetupOf(snapshot);
+        (row.SeamId, row.ClothId, row.MachineId) = (seamId, clothId, machineId);
+        return await InsertAsync(row, key);
+    }
+
+    /// <summary>The record of a set-up, not yet tied to the seam, cloth and machine it came from.</summary>
+    internal static SetupRow SetupOf(SetupSnapshot snapshot) => new()
+    {
+        Name = snapshot.Seam.Name.Trim(),
+        SearchText = string.Join('\n', snapshot.Seam.Name, snapshot.Cloth.Name, snapshot.Machine.Name).ToLowerInvariant(),
+        VerdictId = snapshot.Plan.Figures.Verdict!.Verdict.Id(),
+        Snapshot = snapshot,
+    };
+
+    /// <summary>Writes down that the swatch of a set-up passed, or that it has not after all.</summary>
+    public async Task<SaveResult> SetSwatchPassedAsync(int setupId, int version, bool passed)
+    {
+        var row = await context.Setups.FirstOrDefaultAsync(s => s.Id == setupId);
+        if (row is null)
+        {
+            return new SaveResult.Missing();
+        }
+
+        row.SwatchPassedAt = passed ? row.SwatchPassedAt ?? clock.GetUtcNow() : null;
+        return await UpdateAsync(row, version);
+    }
+
+    /// <summary>Set-ups whose cloth, machine or seam contains every word of the question; the newest first, passed ones before the rest.</summary>
+    /// <param name="question">Words; empty finds all.</param>
+    /// <param name="limit">At most so many.</param>
+    public async Task<IReadOnlyList<SetupRow>> FindSetupsAsync(string? question, int limit = 100)
+    {
+        var query = Setups;
+        foreach (var word in (question ?? "").ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8))
+        {
+            query = query.Where(s => s.SearchText.Contains(word));
+        }
+
+        return await query.OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(limit).ToListAsync();
+    }
+
+    private async Task<SaveResult> SaveEntryAsync<TRow, TEntry>(
+        TEntry entry, string name, int? id, int version, Guid key, Func<TRow> create, Action<TRow>? also = null)
+        where TRow : EntryRow<TEntry>
+        where TEntry : class
+    {
+        var row = id is null ? create() : await context.Set<TRow>().FirstOrDefaultAsync(r => r.Id == id);
+        if (row is null)
+        {
+            return new SaveResult.Missing();
+        }
+
+        row.Name = name;
+        row.Entry = entry;
+        also?.Invoke(row);
+        return id is null ? await InsertAsync(row, key) : await UpdateAsync(row, version);
+    }
+
+    private async Task<SaveResult> InsertAsync<TRow>(TRow row, Guid key)
+        where TRow : Row
+    {
+        row.SubmissionKey = key;
+        row.CreatedAt = row.ChangedAt = clock.GetUtcNow();
+        context.Add(row);
+        try
+        {
+            await context.SaveChangesAsync();
+            return new SaveResult.Saved(row.Id, Again: false);
+        }
+        catch (DbUpdateException e) when (e.InnerException is SqliteException { SqliteErrorCode: SqliteConstraint })
+        {
+            // The same form arrived before: answer with what it made. Anything else that breaks a constraint is a fault.
+            context.Entry(row).State = EntityState.Detached;
+            var made = await context.Set<TRow>().AsNoTracking().FirstOrDefaultAsync(r => r.SubmissionKey == key);
+            return made is null ? throw new InvalidOperationException("The record broke a rule of the database.", e) : new SaveResult.Saved(made.Id, Again: true);
+        }
+    }
+
+    private async Task<SaveResult> UpdateAsync<TRow>(TRow row, int version)
+        where TRow : Row
+    {
+        if (row.Version != version)
+        {
+            context.Entry(row).State = EntityState.Detached;
+            return new SaveResult.Stale(row.Version);
+        }
+
+        row.Version = version + 1;
+        row.ChangedAt = clock.GetUtcNow();
+        try
+        {
+            await context.SaveChangesAsync();
+            return new SaveResult.Saved(row.Id, Again: false);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            context.Entry(row).State = EntityState.Detached;
+            var current = await context.Set<TRow>().AsNoTracking().Where(r => r.Id == row.Id).Select(r => (int?)r.Version).FirstOrDefaultAsync();
+            return current is { } now ? new SaveResult.Stale(now) : new SaveResult.Missing();
+        }
+    }
+}
