@@ -32,8 +32,8 @@ internal static class NeedleRules
             : stable ? $"a knit that stretches only {cloth.HighestStretch:0} % is stable"
             : $"it stretches a moderate {cloth.HighestStretch:0} %";
         var sentence = point == order[0]
-            ? $"A {point.Name} needle, because {why}: it parts the yarns and neither holes nor skips."
-            : $"A {point.Name} needle: {why}, which asks for {order[0].Name}, but this machine's system is not made with that point.";
+            ? $"The {point.Name} point, because {why}: it parts the yarns and neither holes nor skips."
+            : $"The {point.Name} point: {why}, which asks for {order[0].Name}, but this machine's system is not made with that point.";
         reasons.Add(new(PlanTopic.Point, sentence, stable ? $"common practice; school: universal needles {Schools.StableKnitPoint.Find(schools.StableKnitPointId).Name}" : "common practice"));
         return point;
     }

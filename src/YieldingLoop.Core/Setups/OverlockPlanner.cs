@@ -137,7 +137,7 @@ public static class OverlockPlanner
         var still = easedSolved.Figures.Drag > SeamLimits.DragMost ? "; it will still drag a little, so sew a strip beside an unsewn one" : "";
         reasons.Add(new(
             PlanTopic.LooperDials,
-            $"The upper looper is {eased.UpperLooser:0.#} steps looser than balance, so that this thin stretchy edge is not dragged out of shape (drag {solved.Figures.Drag:0.00} → {easedSolved.Figures.Drag:0.00}){still}; the loops then meet on the back, and that is the target here.",
+            $"The upper looper is {eased.UpperLooser:0.#} steps looser than balance, so that this stretchy edge is not dragged out of shape (drag {solved.Figures.Drag:0.00} → {easedSolved.Figures.Drag:0.00}){still}; the loops then meet on the back, and that is the target here.",
             "common practice; seam model"));
         return eased;
     }

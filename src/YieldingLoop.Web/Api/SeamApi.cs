@@ -1,0 +1,109 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Web.Api;
+
+/// <summary>The JSON API: the whole problem inline, answered by the core, no stored record needed.</summary>
+internal static class SeamApi
+{
+    /// <summary>Largest body, bytes.</summary>
+    private const int LargestBody = 64 * 1024;
+
+    private static readonly JsonDocumentOptions Strict = new() { MaxDepth = 16 };
+
+    public static IServiceCollection AddSeamApi(this IServiceCollection services)
+    {
+        services.ConfigureHttpJsonOptions(json => json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull);
+        return services.AddOpenApi("v1", openApi => openApi.AddDocumentTransformer((document, _, _) =>
+        {
+            document.Info.Title = "Yielding Loop";
+            document.Info.Description = "The seam model and its catalogues. Lengths mm, tensions cN, stretch %.";
+            return Task.CompletedTask;
+        }));
+    }
+
+    public static void MapSeamApi(this IEndpointRouteBuilder routes)
+    {
+        routes.MapOpenApi("/openapi/{documentName}.json");
+        var api = routes.MapGroup("/api/v1");
+        api.MapPost("/seams/evaluate", EvaluateAsync)
+            .Accepts<EvaluateRequest>("application/json")
+            .Produces<EvaluateResponse>()
+            .ProducesValidationProblem()
+            .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
+            .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
+            .WithSummary("Reads one seam by the seam model.")
+            .DisableAntiforgery();
+        api.MapGet("/stitches", () => StitchCatalogue.All.Select(s => new StitchListed(
+            s.Id, s.Name, s.Needles, [.. s.NeedlePositions.Select(p => p.Id())], [.. s.OtherPositions.Select(p => p.Id())],
+            s.NeedsZigzagWidth, s.NeedsGauge, s.NeedsLoopWidth))).WithSummary("Every stitch, with the threads and geometry it needs.");
+        api.MapGet("/threads", () => ThreadCatalogue.Kinds.Select(k => new ThreadListed(
+            k.Id, k.Name, k.Use, k.Tex, k.Density, k.PackingRelaxed, k.PackingInDisc, k.BreakExtension, k.Modulus, k.Tenacity, k.FrictionRatio, k.Give,
+            k.DiscDiameter, k.RelaxedDiameter, k.HeatSensitive))).WithSummary("Every kind of thread; all figures are working values.");
+        api.MapGet("/needles", () => new NeedlesListed(
+            [.. NeedleCatalogue.Points.Select(p => new PointListed(p.Id, p.Name, p.Code, p.Use))],
+            [.. NeedleSize.All.Select(s => new SizeListed(s.Metric, s.Us, s.BladeMillimetres, s.EyeMillimetres))])).WithSummary("Needle points and sizes.");
+    }
+
+    private static async Task<IResult> EvaluateAsync(HttpRequest request, CancellationToken stop)
+    {
+        if (!request.HasJsonContentType())
+        {
+            return Results.Problem("The body is JSON: Content-Type application/json.", statusCode: StatusCodes.Status415UnsupportedMediaType);
+        }
+
+        var errors = new JsonErrors();
+        try
+        {
+            if (request.ContentLength > LargestBody)
+            {
+                return TooLarge();
+            }
+
+            using var body = new MemoryStream();
+            await using var bounded = new BoundedStream(request.Body, LargestBody);
+            await bounded.CopyToAsync(body, stop);
+            using var document = JsonDocument.Parse(body.GetBuffer().AsMemory(0, (int)body.Length), Strict);
+            if (EvaluateRequestReader.Read(document.RootElement, errors) is { } seam)
+            {
+                return Results.Ok(EvaluateResponse.Of(SeamAssessment.Of(seam)));
+            }
+        }
+        catch (JsonException e)
+        {
+            errors.Add("$", $"This is not well-formed JSON (line {e.LineNumber + 1}, byte {e.BytePositionInLine + 1}).");
+        }
+        catch (InvalidOperationException)
+        {
+            // A text that is not valid Unicode surfaces only when it is read.
+            errors.Add("$", "The body holds text that is not valid UTF-8.");
+        }
+        catch (BodyTooLargeException)
+        {
+            return TooLarge();
+        }
+
+        return Results.ValidationProblem(errors.ToDictionary(), "Nothing was worked out; see errors.");
+
+        static IResult TooLarge() => Results.Problem($"The body is at most {LargestBody} bytes.", statusCode: StatusCodes.Status413PayloadTooLarge);
+    }
+}
+
+public sealed record StitchListed(
+    string Id, string Name, int Needles, IReadOnlyList<string> NeedlePositions, IReadOnlyList<string> OtherPositions,
+    bool NeedsZigzagWidthMm, bool NeedsGaugeMm, bool NeedsLoopWidthMm);
+
+public sealed record ThreadListed(
+    string Id, string Name, string Use, double LinearDensityTex, double DensityGramsPerCubicCentimetre, double PackingRelaxed, double PackingInDisc,
+    double BreakExtension, double ModulusCentinewtonsPerTex, double TenacityCentinewtonsPerTex, double FrictionRatio, double Give,
+    double DiscDiameterMm, double RelaxedDiameterMm, bool HeatSensitive);
+
+public sealed record NeedlesListed(IReadOnlyList<PointListed> Points, IReadOnlyList<SizeListed> Sizes);
+
+public sealed record PointListed(string Id, string Name, string? Code, string Use);
+
+public sealed record SizeListed(int SizeMetric, int SizeUs, double BladeMm, double EyeMm);
