@@ -4,6 +4,7 @@ using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Store;
 using YieldingLoop.Store.Demo;
 using YieldingLoop.Web.Api;
+using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Startup;
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions
@@ -44,6 +45,7 @@ app.UseAntiforgery();
 app.MapStaticAssets();
 app.MapRazorPages().WithStaticAssets();
 app.MapSeamApi();
+app.MapThreadSheets();
 app.MapGet("/health", async (WorkroomContext context, CancellationToken stop) =>
 {
     try

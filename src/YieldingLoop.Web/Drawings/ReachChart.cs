@@ -1,0 +1,127 @@
+using Microsoft.AspNetCore.Html;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
+using static YieldingLoop.Web.Drawings.Svg;
+
+namespace YieldingLoop.Web.Drawings;
+
+/// <summary>
+/// One stretch scale: the need as a marker, the cloth's reach as a band, every thread as a bar to its own popping
+/// point with its 90 % band. The shortest bar is the one that pops.
+/// </summary>
+public static class ReachChart
+{
+    private const double Width = 520, Left = 14, Right = 506, Top = 74, RowHeight = 52;
+
+    public static IHtmlContent Draw(SetupPlan plan, double clothStretchPercent)
+    {
+        var figures = plan.Figures;
+        var need = plan.Need;
+        var most = ScaleEnd(Math.Max(Math.Max(need.HighPercent * 1.25, clothStretchPercent), figures.Yield.High) * 1.12);
+        double X(double percent) => Left + (Right - Left) * Math.Min(percent, most) / most;
+
+        var height = Top + figures.Threads.Count * RowHeight + 44;
+        var bottom = height - 32;
+        var svg = new Svg(Width, height, Description(plan, clothStretchPercent), "drawing reach");
+
+        svg.Rect(X(0), Top - 30, X(clothStretchPercent) - X(0), bottom - Top + 30, "reach-cloth");
+        svg.Line(X(clothStretchPercent), Top - 30, X(clothStretchPercent), bottom, "reach-cloth-end");
+        foreach (var tick in Ticks(most))
+        {
+            svg.Line(X(tick), bottom, X(tick), bottom + 6, "d-axis");
+            svg.Text(X(tick), bottom + 22, FormattableString.Invariant($"{tick:0}{(tick == 0 ? " %" : "")}"), "d-label", tick == 0 ? "start" : "middle");
+        }
+
+        svg.Line(X(0), bottom, Right, bottom, "d-axis");
+        var row = 0;
+        foreach (var reading in figures.Threads)
+        {
+            DrawThread(svg, plan, reading, Top + row++ * RowHeight, X);
+        }
+
+        DrawNeed(svg, plan, bottom, clothStretchPercent, X);
+        return svg.Done();
+    }
+
+    private static void DrawThread(Svg svg, SetupPlan plan, ThreadReading reading, double y, Func<double, double> x)
+    {
+        var first = plan.Figures.Seam.FirstToPop == reading.Position;
+        var css = ThreadLook.Class(reading.Position);
+        var band = Bands.Pop(reading.PopStretchPercent);
+        var beyond = reading.PopStretchPercent >= SeamModel.BeyondReachPercent;
+        var kind = plan.Threads.Single(t => t.Position == reading.Position).Kind;
+        var barTop = y + 14;
+        svg.Rect(x(0), barTop, x(reading.PopStretchPercent) - x(0), 18, $"reach-bar {css}", 2);
+        if (beyond || x(reading.PopStretchPercent) >= Right)
+        {
+            svg.Path($"M{N(Right - 9)} {N(barTop + 3)}l6 6l-6 6", "reach-more");
+        }
+        else
+        {
+            var middle = barTop + 9;
+            svg.Line(x(band.Low), middle, x(band.High), middle, "reach-band");
+            svg.Line(x(band.Low), middle - 5, x(band.Low), middle + 5, "reach-band");
+            svg.Line(x(band.High), middle - 5, x(band.High), middle + 5, "reach-band");
+        }
+
+        svg.Tag(Left + 13, y - 3, reading.Position);
+        var figure = beyond ? "not within reach" : FormattableString.Invariant($"{reading.PopStretchPercent:0} %");
+        svg.Text(Left + 34, y + 2, kind.Name, "d-text");
+        svg.Text(Right, y + 2, first ? $"pops first, {figure}" : figure, first ? "d-text d-strong" : "d-text", "end");
+    }
+
+    private static void DrawNeed(Svg svg, SetupPlan plan, double bottom, double cloth, Func<double, double> x)
+    {
+        var need = plan.Need;
+        var required = plan.Figures.Verdict!.RequiredPercent;
+        if (need.LowPercent < need.HighPercent)
+        {
+            svg.Rect(x(need.LowPercent), Top - 30, x(need.HighPercent) - x(need.LowPercent), bottom - Top + 30, "reach-need-band");
+        }
+
+        svg.Line(x(required), Top - 22, x(required), bottom, "reach-required");
+        svg.Line(x(need.Percent), Top - 36, x(need.Percent), bottom, "reach-need");
+        svg.Path($"M{N(x(need.Percent) - 8)} {N(Top - 46)}h16l-8 12z", "reach-need-head");
+
+        // Two labels on two lines, each kept inside the drawing, so that they never run into each other.
+        Label(svg, x(need.Percent), 14, FormattableString.Invariant($"need {need.Percent:0} %"), "d-text d-strong");
+        Label(svg, x(cloth), 36, FormattableString.Invariant($"cloth reaches {cloth:0} %"), "d-label", x(need.Percent));
+    }
+
+    private static void Label(Svg svg, double at, double y, string text, string css, double? avoid = null)
+    {
+        var half = text.Length * 4.2;
+        var centre = Math.Clamp(at, Left + half, Right - half);
+        if (avoid is { } marker && Math.Abs(centre - marker) < half + 12)
+        {
+            centre = Math.Clamp(marker <= at ? marker + half + 14 : marker - half - 14, Left + half, Right - half);
+        }
+
+        svg.Text(centre, y, text, css, "middle");
+    }
+
+    private static string Description(SetupPlan plan, double cloth)
+    {
+        var first = plan.Figures.Seam.FirstToPop is { } position ? $"{position.Name()} pops first, at {plan.Figures.Yield.Middle:0} %" : "no thread pops within reach";
+        return $"Reach chart: the wearer needs {plan.Need.Percent:0} %, the cloth reaches {cloth:0} %, {first}. "
+            + string.Join(", ", plan.Figures.Threads.Select(t => $"{t.Position.Name()} {t.PopStretchPercent:0} %")) + ".";
+    }
+
+    /// <summary>A round end of the scale, %.</summary>
+    private static double ScaleEnd(double percent)
+    {
+        var step = TickStep(percent);
+        return Math.Ceiling(percent / step) * step;
+    }
+
+    private static double TickStep(double percent) => percent switch { <= 60 => 10, <= 130 => 20, <= 300 => 50, _ => 100 };
+
+    private static IEnumerable<double> Ticks(double most)
+    {
+        for (var tick = 0.0; tick <= most + 1e-9; tick += TickStep(most))
+        {
+            yield return tick;
+        }
+    }
+}

@@ -1,0 +1,73 @@
+using System.Globalization;
+using System.Text;
+using System.Text.Encodings.Web;
+using Microsoft.AspNetCore.Html;
+
+namespace YieldingLoop.Web.Drawings;
+
+/// <summary>
+/// Writes SVG with classes and presentation attributes only: the content security policy allows no inline style.
+/// Coordinates are user units of the view box.
+/// </summary>
+internal sealed class Svg
+{
+    private readonly StringBuilder text = new();
+
+    /// <summary>Starts a drawing that stands for what <paramref name="title"/> says.</summary>
+    public Svg(double width, double height, string title, string cssClass)
+    {
+        text.Append(CultureInfo.InvariantCulture, $"<svg class=\"{cssClass}\" viewBox=\"0 0 {N(width)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">");
+    }
+
+    public Svg Line(double x1, double y1, double x2, double y2, string cssClass) =>
+        Add($"<line class=\"{cssClass}\" x1=\"{N(x1)}\" y1=\"{N(y1)}\" x2=\"{N(x2)}\" y2=\"{N(y2)}\"/>");
+
+    public Svg Rect(double x, double y, double width, double height, string cssClass, double radius = 0) =>
+        Add($"<rect class=\"{cssClass}\" x=\"{N(x)}\" y=\"{N(y)}\" width=\"{N(Math.Max(0, width))}\" height=\"{N(Math.Max(0, height))}\"{(radius > 0 ? $" rx=\"{N(radius)}\"" : "")}/>");
+
+    public Svg Circle(double x, double y, double radius, string cssClass) =>
+        Add($"<circle class=\"{cssClass}\" cx=\"{N(x)}\" cy=\"{N(y)}\" r=\"{N(radius)}\"/>");
+
+    /// <summary>A path; numbers inside are written with <see cref="N"/>.</summary>
+    public Svg Path(string d, string cssClass) => Add($"<path class=\"{cssClass}\" d=\"{d}\"/>");
+
+    /// <summary>Text; anchor is start, middle or end.</summary>
+    public Svg Text(double x, double y, string content, string cssClass, string anchor = "start") =>
+        Add($"<text class=\"{cssClass}\" x=\"{N(x)}\" y=\"{N(y)}\" text-anchor=\"{anchor}\">{Encode(content)}</text>");
+
+    /// <summary>A line with arrow heads at both ends and its length written beside it.</summary>
+    public Svg Measure(double x1, double x2, double y, string label)
+    {
+        Line(x1, y, x2, y, "d-measure").Line(x1, y - 5, x1, y + 5, "d-measure").Line(x2, y - 5, x2, y + 5, "d-measure");
+        return Text((x1 + x2) / 2, y - 6, label, "d-label", "middle");
+    }
+
+    /// <summary>A thread's tag: round for needles, square for loopers, with its letters.</summary>
+    public Svg Tag(double x, double y, Core.Threads.ThreadPosition position)
+    {
+        var css = ThreadLook.Class(position);
+        if (Core.Threads.ThreadPositions.IsNeedle(position))
+        {
+            Circle(x, y, 13, $"tag-shape {css}");
+        }
+        else
+        {
+            Rect(x - 13, y - 13, 26, 26, $"tag-shape {css}", 4);
+        }
+
+        return Text(x, y + 4.5, Core.Threads.ThreadPositions.Tag(position), $"tag-letters {css}", "middle");
+    }
+
+    public IHtmlContent Done() => new HtmlString(text.Append("</svg>").ToString());
+
+    /// <summary>A coordinate, two decimals.</summary>
+    public static string N(double value) => Math.Round(value, 2).ToString(CultureInfo.InvariantCulture);
+
+    private Svg Add(string element)
+    {
+        text.Append(element);
+        return this;
+    }
+
+    private static string Encode(string content) => HtmlEncoder.Default.Encode(content);
+}

@@ -1,0 +1,24 @@
+namespace YieldingLoop.Web.Pages.Shared;
+
+/// <summary>One step of a piece of work.</summary>
+/// <param name="Name">Name on screen.</param>
+/// <param name="Href">Where it is; null while it cannot be reached.</param>
+/// <param name="Done">Whether it is done.</param>
+/// <param name="Current">Whether it is on screen.</param>
+public sealed record Step(string Name, string? Href, bool Done, bool Current);
+
+/// <summary>The line of steps of a piece of work: Cloth, Seam, Set-up, Kept.</summary>
+public static class StepLine
+{
+    public static IReadOnlyList<Step> For(string current, int? clothId, int? seamId, int? setupId)
+    {
+        Step Make(string name, string? href, bool done) => new(name, href, done, name == current);
+        return
+        [
+            Make("Cloth", clothId is null ? "/seams/start" : $"/cloths/{clothId}{(seamId is null ? "?for=seam" : $"?seam={seamId}")}", clothId is not null && current != "Cloth"),
+            Make("Seam", seamId is not null ? $"/seams/{seamId}" : clothId is not null ? $"/seams/new?cloth={clothId}" : null, seamId is not null && current != "Seam"),
+            Make("Set-up", seamId is null ? null : $"/seams/{seamId}/set-up", setupId is not null && current != "Set-up"),
+            Make("Kept", setupId is null ? null : $"/setups/{setupId}", setupId is not null),
+        ];
+    }
+}
