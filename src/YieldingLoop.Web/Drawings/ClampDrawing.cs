@@ -11,12 +11,12 @@ public static class ClampDrawing
     /// <summary>User units per millimetre, the same across and in height.</summary>
     private const double Scale = 30;
 
-    private const double Width = 380, Height = 300, ClampTop = 18, ClampBottom = 92, TipOfRight = 262;
+    private const double Width = 400, Height = 300, ClampTop = 18, ClampBottom = 92, TipOfRight = 262;
 
     /// <summary>Draws the clamp of a machine with the seats of a set-up, or both seats where none is given.</summary>
     public static IHtmlContent Draw(Overlocker machine, bool leftFilled, bool rightFilled, string needle)
     {
-        var centre = Width / 2;
+        var centre = Width / 2 + 6;
         double left = centre - machine.GaugeMm * Scale / 2, right = centre + machine.GaugeMm * Scale / 2;
         var tipOfLeft = TipOfRight - machine.LeftTipHigherMm * Scale;
         var svg = new Svg(Width, Height, Description(machine, leftFilled, rightFilled, needle), "drawing clamp");

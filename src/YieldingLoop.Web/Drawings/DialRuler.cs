@@ -6,7 +6,7 @@ namespace YieldingLoop.Web.Drawings;
 /// <summary>A dial unrolled: its numbers as printed, neutral marked, the pointer where it has to stand, and which end is tighter.</summary>
 public static class DialRuler
 {
-    private const double Width = 200, Left = 12, Right = 188, Axis = 30;
+    private const double Width = 150, Left = 9, Right = 141, Axis = 30;
 
     public static IHtmlContent Draw(DialScale dial, double number)
     {
@@ -23,15 +23,15 @@ public static class DialRuler
 
         svg.Path(FormattableString.Invariant($"M{Svg.N(X(dial.Neutral))} {Axis - 8}v16"), "ruler-neutral");
         svg.Path(FormattableString.Invariant($"M{Svg.N(X(number) - 8)} {Axis - 16}h16l-8 14z"), "ruler-pointer");
-        svg.Text(Left - 8, 63, tighterRight ? "looser" : "tighter", "d-small", "start").Text(Right + 8, 63, tighterRight ? "tighter" : "looser", "d-small", "end");
+        svg.Text(Left - 6, 63, tighterRight ? "looser" : "tighter", "d-small", "start").Text(Right + 6, 63, tighterRight ? "tighter" : "looser", "d-small", "end");
         return svg.Done();
     }
 
-    /// <summary>Numbers between ticks, so that no dial gets more than about twelve.</summary>
+    /// <summary>Numbers between ticks, so that no dial gets more than about ten.</summary>
     private static double TickStep(DialScale dial)
     {
         var span = dial.Highest - dial.Lowest;
         double[] steps = [1, 2, 5, 10, 20, 50, 100];
-        return Math.Max(dial.Step, span <= 2 ? 0.5 : steps.First(s => span / s <= 12 || s == 100));
+        return Math.Max(dial.Step, span <= 2 ? 0.5 : steps.First(s => span / s <= 9 || s == 100));
     }
 }

@@ -11,8 +11,8 @@ public static class MeasuringAids
     {
         var svg = new Svg(340, 176, $"A strip cut {(direction == ClothDirection.Across ? "across" : "along")} the cloth with two marks: at rest, pulled, and after letting go.", "drawing aid");
         Strip(svg, 8, 80, "A  marked at rest", 4);
-        Strip(svg, 66, 156, "B  pulled as far as it goes willingly", 0);
-        Strip(svg, 124, 84, "C  a minute after letting go", 4);
+        Strip(svg, 66, 156, "B  pulled", 0);
+        Strip(svg, 124, 84, "C  after a minute", 4);
         return svg.Done();
     }
 

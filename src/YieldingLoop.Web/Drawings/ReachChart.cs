@@ -30,44 +30,49 @@ public static class ReachChart
         foreach (var tick in Ticks(most))
         {
             svg.Line(X(tick), bottom, X(tick), bottom + 6, "d-axis");
-            svg.Text(X(tick), bottom + 22, FormattableString.Invariant($"{tick:0}{(tick == 0 ? " %" : "")}"), "d-label", tick == 0 ? "start" : "middle");
+            svg.Text(X(tick), bottom + 22, FormattableString.Invariant($"{tick:0}{(tick == 0 ? " %" : "")}"), "d-label", tick == 0 ? "start" : tick > most - 1e-9 ? "end" : "middle");
         }
 
         svg.Line(X(0), bottom, Right, bottom, "d-axis");
-        var row = 0;
-        foreach (var reading in figures.Threads)
+        // Bars, then the need across them, then the words, which have to stay readable on top of both.
+        for (var row = 0; row < figures.Threads.Count; row++)
         {
-            DrawThread(svg, plan, reading, Top + row++ * RowHeight, X);
+            DrawBar(svg, figures.Threads[row], Top + row * RowHeight, X);
         }
 
         DrawNeed(svg, plan, bottom, clothStretchPercent, X);
+        for (var row = 0; row < figures.Threads.Count; row++)
+        {
+            DrawWords(svg, plan, figures.Threads[row], Top + row * RowHeight);
+        }
+
         return svg.Done();
     }
 
-    private static void DrawThread(Svg svg, SetupPlan plan, ThreadReading reading, double y, Func<double, double> x)
+    private static void DrawBar(Svg svg, ThreadReading reading, double y, Func<double, double> x)
     {
-        var first = plan.Figures.Seam.FirstToPop == reading.Position;
-        var css = ThreadLook.Class(reading.Position);
         var band = Bands.Pop(reading.PopStretchPercent);
-        var beyond = reading.PopStretchPercent >= SeamModel.BeyondReachPercent;
-        var kind = plan.Threads.Single(t => t.Position == reading.Position).Kind;
         var barTop = y + 14;
-        svg.Rect(x(0), barTop, x(reading.PopStretchPercent) - x(0), 18, $"reach-bar {css}", 2);
-        if (beyond || x(reading.PopStretchPercent) >= Right)
+        svg.Rect(x(0), barTop, x(reading.PopStretchPercent) - x(0), 18, $"reach-bar {ThreadLook.Class(reading.Position)}", 2);
+        if (x(reading.PopStretchPercent) >= Right)
         {
             svg.Path($"M{N(Right - 9)} {N(barTop + 3)}l6 6l-6 6", "reach-more");
-        }
-        else
-        {
-            var middle = barTop + 9;
-            svg.Line(x(band.Low), middle, x(band.High), middle, "reach-band");
-            svg.Line(x(band.Low), middle - 5, x(band.Low), middle + 5, "reach-band");
-            svg.Line(x(band.High), middle - 5, x(band.High), middle + 5, "reach-band");
+            return;
         }
 
-        svg.Tag(Left + 13, y - 3, reading.Position);
+        var middle = barTop + 9;
+        svg.Line(x(band.Low), middle, x(band.High), middle, "reach-band");
+        svg.Line(x(band.Low), middle - 5, x(band.Low), middle + 5, "reach-band");
+        svg.Line(x(band.High), middle - 5, x(band.High), middle + 5, "reach-band");
+    }
+
+    private static void DrawWords(Svg svg, SetupPlan plan, ThreadReading reading, double y)
+    {
+        var first = plan.Figures.Seam.FirstToPop == reading.Position;
+        var beyond = reading.PopStretchPercent >= SeamModel.BeyondReachPercent;
         var figure = beyond ? "not within reach" : FormattableString.Invariant($"{reading.PopStretchPercent:0} %");
-        svg.Text(Left + 34, y + 2, kind.Name, "d-text");
+        svg.Tag(Left + 13, y - 3, reading.Position);
+        svg.Text(Left + 34, y + 2, plan.Threads.Single(t => t.Position == reading.Position).Kind.Name, "d-text");
         svg.Text(Right, y + 2, first ? $"pops first, {figure}" : figure, first ? "d-text d-strong" : "d-text", "end");
     }
 
@@ -91,11 +96,11 @@ public static class ReachChart
 
     private static void Label(Svg svg, double at, double y, string text, string css, double? avoid = null)
     {
-        var half = text.Length * 4.2;
+        var half = text.Length * 5.2;
         var centre = Math.Clamp(at, Left + half, Right - half);
-        if (avoid is { } marker && Math.Abs(centre - marker) < half + 12)
+        if (avoid is { } marker && Math.Abs(centre - marker) < half + 10)
         {
-            centre = Math.Clamp(marker <= at ? marker + half + 14 : marker - half - 14, Left + half, Right - half);
+            centre = Math.Clamp(marker <= at ? marker + half + 12 : marker - half - 12, Left + half, Right - half);
         }
 
         svg.Text(centre, y, text, css, "middle");

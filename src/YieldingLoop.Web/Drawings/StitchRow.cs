@@ -9,12 +9,12 @@ public static class StitchRow
     private const int Loops = 9;
     private const double Pitch = 16, Height = 22;
 
-    public static IHtmlContent Draw(bool done, bool current)
+    public static IHtmlContent Draw(bool done, bool current, int loops = Loops)
     {
-        const double Width = Loops * Pitch;
+        var width = loops * Pitch;
         var text = new StringBuilder();
-        text.Append(System.Globalization.CultureInfo.InvariantCulture, $"<svg class=\"stitch-row\" viewBox=\"0 0 {Svg.N(Width)} {Svg.N(Height)}\" preserveAspectRatio=\"none\" aria-hidden=\"true\" focusable=\"false\">");
-        var sewn = done ? Loops : current ? Loops / 2 : 0;
+        text.Append(System.Globalization.CultureInfo.InvariantCulture, $"<svg class=\"stitch-row\" viewBox=\"0 0 {Svg.N(width)} {Svg.N(Height)}\" preserveAspectRatio=\"none\" aria-hidden=\"true\" focusable=\"false\">");
+        var sewn = done ? loops : current ? loops / 2 : 0;
         var path = new StringBuilder("M0 16");
         for (var i = 0; i < sewn; i++)
         {
@@ -27,7 +27,7 @@ public static class StitchRow
             text.Append("<path class=\"stitch-sewn\" d=\"").Append(path).Append("\"/>");
         }
 
-        for (var i = sewn; i < Loops; i++)
+        for (var i = sewn; i < loops; i++)
         {
             text.Append(System.Globalization.CultureInfo.InvariantCulture, $"<circle class=\"stitch-hole\" cx=\"{Svg.N((i + 0.5) * Pitch)}\" cy=\"16\" r=\"1.6\"/>");
         }
