@@ -13,6 +13,9 @@ internal static class SetupSolver
     /// <summary>How much a millimetre off the meeting line weighs against a step away from the thread-neutral dial.</summary>
     private const double MeetingLineWeight = 6;
 
+    /// <summary>The same for a rolled edge, which has to be wrapped whatever the dials come to.</summary>
+    private const double RolledWeight = 100;
+
     /// <summary>How far from the thread-neutral dial a balance is looked for, steps.</summary>
     private const double SearchSteps = 2.5;
 
@@ -84,7 +87,7 @@ internal static class SetupSolver
                 var up = upper.StepsTighter - upperNeutral;
                 var low = lower.StepsTighter - lowerNeutral;
                 // Squares share a turn between both dials, which is what "half of each" comes to.
-                var cost = MeetingLineWeight * miss + up * up + low * low;
+                var cost = (draft.Rolled ? RolledWeight : MeetingLineWeight) * miss + up * up + low * low;
                 if (cost < bestCost - 1e-9)
                 {
                     bestCost = cost;

@@ -57,6 +57,7 @@ public static class DemoWorkroom
         (1, new() { Name = "Base layer sleeve seam", Direction = ClothDirection.Lengthwise, OnSkin = true, NeedKind = NeedKind.Movement, MovementId = "elbow-length" }, 1, false),
         (2, new() { Name = "Cox's top shoulder", Direction = ClothDirection.Across, Plies = 2, NeedKind = NeedKind.Movement, MovementId = "back-across" }, 0, true),
         (3, new() { Name = "Rib cuff to sleeve", Direction = ClothDirection.Across, Plies = 3, NeedKind = NeedKind.Opening, GirthMm = 245, GarmentMm = 165 }, 0, false),
+        (0, new() { Name = "Unisuit neck edge, before binding", Job = SeamJob.EdgeFinish, Direction = ClothDirection.Across, Plies = 1, NeedKind = NeedKind.Opening, GirthMm = 590, GarmentMm = 340 }, 1, false),
         (4, new() { Name = "Mesh panel edge", Job = SeamJob.EdgeFinish, Direction = ClothDirection.Lengthwise, Plies = 1, NeedKind = NeedKind.Movement, MovementId = "back-across" }, -1, false),
     ];
 
