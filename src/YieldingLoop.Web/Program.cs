@@ -37,8 +37,9 @@ builder.Services.AddSeamApi();
 
 var app = builder.Build();
 app.UseSecurityHeaders();
-app.UseExceptionHandler("/fault");
-app.UseStatusCodePagesWithReExecute("/fault", "?code={0}");
+// People get a page that says what happened, programs a problem document.
+app.UseWhen(IsApi, api => api.UseExceptionHandler().UseStatusCodePages());
+app.UseWhen(context => !IsApi(context), pages => pages.UseExceptionHandler("/fault").UseStatusCodePagesWithReExecute("/fault", "?code={0}"));
 app.UseResponseCompression();
 app.UseRouting();
 app.UseAntiforgery();
@@ -83,6 +84,8 @@ catch (Exception fault) when (StartFault.Describe(fault, data.Path, port) is { }
     await Console.Error.WriteLineAsync(line);
     return 1;
 }
+
+static bool IsApi(HttpContext context) => context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal);
 
 /// <summary>The server's entry point, public so that tests can start it in process.</summary>
 public partial class Program;

@@ -1,0 +1,36 @@
+using System.Reflection;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Store;
+
+namespace YieldingLoop.Web.Tests;
+
+public class ArchitectureTests
+{
+    private static string[] References(Type type) => [.. type.Assembly.GetReferencedAssemblies().Select(a => a.Name!)];
+
+    [Fact]
+    public void Dependencies_point_one_way_Web_to_Store_to_Core()
+    {
+        string[] core = References(typeof(SeamModel)), store = References(typeof(Workroom)), web = References(typeof(Program));
+        Assert.DoesNotContain(core, name => name.StartsWith("YieldingLoop", StringComparison.Ordinal));
+        Assert.DoesNotContain("YieldingLoop.Web", store);
+        Assert.Contains("YieldingLoop.Core", store);
+        Assert.Contains("YieldingLoop.Store", web);
+    }
+
+    [Fact]
+    public void The_core_knows_no_interface_no_storage_and_nothing_outside_the_framework()
+    {
+        Assert.All(References(typeof(SeamModel)), name => Assert.StartsWith("System.", name, StringComparison.Ordinal));
+        Assert.DoesNotContain(References(typeof(SeamModel)), name => name is "System.Net.Http" or "System.Data.Common" or "System.IO.FileSystem");
+        Assert.DoesNotContain(References(typeof(Workroom)), name => name.StartsWith("Microsoft.AspNetCore", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void The_core_asks_neither_clock_nor_chance()
+    {
+        var forbidden = new[] { typeof(TimeProvider), typeof(Random) };
+        var used = typeof(SeamModel).Assembly.GetTypes().SelectMany(t => t.GetFields(BindingFlags.Instance | BindingFlags.Static | BindingFlags.NonPublic | BindingFlags.Public)).Select(f => f.FieldType);
+        Assert.DoesNotContain(used, forbidden.Contains);
+    }
+}
