@@ -1,0 +1,22 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: '.',
+  timeout: 60_000,
+  workers: 1,
+  fullyParallel: false,
+  forbidOnly: true,
+  globalSetup: './global-setup.mjs',
+  reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],
+  outputDir: 'test-results/artifacts',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run',
+        '--disable-background-networking', '--disable-component-update', '--disable-sync',
+      ],
+    },
+  },
+});
