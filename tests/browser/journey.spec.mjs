@@ -55,12 +55,12 @@ test('from a cloth in the hand to a card by the machine, over a restart of the s
     await across.getByLabel('B, pulled').fill('182,5');
     await across.getByLabel('C, after').fill('103');
     await page.getByRole('group', { name: 'Lengthwise, along the selvedge' }).getByLabel('B, pulled').fill('148');
-    await page.getByLabel('Side').fill('200');
-    await page.getByLabel('Mass').fill('8.4');
+    await page.getByLabel('Side', { exact: true }).fill('200');
+    await page.getByLabel('Mass', { exact: true }).fill('8.4');
     await page.getByLabel('Scale’s step').fill('0,1');
-    await page.getByLabel('Ten layers').fill('6.5');
+    await page.getByLabel('Ten layers, not squeezed').fill('6.5');
     await page.getByLabel('holds elastane').check();
-    await expect(page.locator('.figures')).toContainText('82.5');
+    await expect(page.locator('.figures')).toContainText('82 %');
     await expect(page.locator('.figures')).toContainText('210');
     await page.getByRole('button', { name: 'Save, then the seam' }).click();
 
@@ -109,6 +109,7 @@ test('from a cloth in the hand to a card by the machine, over a restart of the s
 
     // Printed on one page of 148 × 210 mm with nothing cut.
     await page.getByRole('link', { name: 'Print the card' }).click();
+    await page.waitForURL(/print/, { waitUntil: 'load' });
     await page.emulateMedia({ media: 'print' });
     await expectNothingCut(page);
     const pages = await readPdf(await page.pdf({ preferCSSPageSize: true, printBackground: true }));
@@ -170,13 +171,14 @@ test('the longest names still fit the card', async ({ page }) => {
     await page.getByRole('button', { name: 'Save the cloth' }).click();
     await page.goto(`${server.url}/machines/1`);
     await page.getByLabel('Name').fill(long('Machine', 60));
-    for (const label of await page.getByLabel('Label').all()) await label.fill('WWWWWWWWWWWWWWWWWWWW');
+    for (const label of await page.getByLabel('Label').all()) await label.fill('WWWWWWWWWWWW');
     await page.getByRole('button', { name: 'Save the machine' }).click();
     await page.goto(`${server.url}/seams/2`);
     await page.getByLabel('Name').fill(long('Seam', 80));
     await page.getByRole('button', { name: 'Save, then the set-up' }).click();
     await page.getByRole('button', { name: 'Keep this set-up' }).click();
     await page.getByRole('link', { name: 'Print the card' }).click();
+    await page.waitForURL(/print/, { waitUntil: 'load' });
     await page.emulateMedia({ media: 'print' });
     await expectNothingCut(page);
   } finally {

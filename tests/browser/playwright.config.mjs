@@ -3,8 +3,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   timeout: 60_000,
-  workers: 1,
-  fullyParallel: false,
+  workers: 2,
+  fullyParallel: true,
   forbidOnly: true,
   globalSetup: './global-setup.mjs',
   reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],

@@ -8,6 +8,9 @@ namespace YieldingLoop.Core.Machines;
 /// <param name="Sense">Which way the numbers run.</param>
 public sealed record DialScale(double Lowest, double Highest, double Step, double Neutral, DialSense Sense)
 {
+    /// <summary>Longest label, characters.</summary>
+    public const int LongestLabel = 12;
+
     /// <summary>The label on the machine beside it, as the user wrote it.</summary>
     public string Label { get; init; } = "";
 

@@ -24,9 +24,9 @@ public static class OverlockerCheck
         foreach (var (position, dial) in machine.Dials)
         {
             problems.AddRange(dial.Check(position.Id()));
-            if (dial.Label.Length > 20)
+            if (dial.Label.Length > DialScale.LongestLabel)
             {
-                problems.Add(new(position.Id() + ".label", "A dial's label is at most 20 characters long."));
+                problems.Add(new(position.Id() + ".label", $"A dial's label is at most {DialScale.LongestLabel} characters long: what is printed beside it."));
             }
         }
 

@@ -15,10 +15,10 @@ public static class OverlockerTemplate
         return new Overlocker
         {
             Name = name,
-            NeedleLeft = dial with { Label = "left needle" },
-            NeedleRight = dial with { Label = "right needle" },
-            UpperLooper = dial with { Label = "upper looper" },
-            LowerLooper = dial with { Label = "lower looper" },
+            NeedleLeft = dial with { Label = "left" },
+            NeedleRight = dial with { Label = "right" },
+            UpperLooper = dial with { Label = "upper" },
+            LowerLooper = dial with { Label = "lower" },
             GaugeMm = 2.2,
             LeftTipHigherMm = 0.8,
             Fingers =

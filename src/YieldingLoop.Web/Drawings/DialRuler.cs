@@ -12,7 +12,7 @@ public static class DialRuler
     {
         double X(double n) => Left + (Right - Left) * (n - dial.Lowest) / (dial.Highest - dial.Lowest);
         var tighterRight = dial.Sense == DialSense.HigherIsTighter;
-        var svg = new Svg(Width, 66, FormattableString.Invariant($"Dial from {dial.Lowest:0.##} to {dial.Highest:0.##}, neutral {dial.Neutral:0.##}, set to {number:0.##}; {(tighterRight ? "higher" : "lower")} is tighter."), "drawing ruler");
+        var svg = new Svg(Width, 70, FormattableString.Invariant($"Dial from {dial.Lowest:0.##} to {dial.Highest:0.##}, neutral {dial.Neutral:0.##}, set to {number:0.##}; {(tighterRight ? "higher" : "lower")} is tighter."), "drawing ruler");
         svg.Line(Left, Axis, Right, Axis, "d-axis");
         var step = TickStep(dial);
         for (var n = dial.Lowest; n <= dial.Highest + 1e-9; n += step)

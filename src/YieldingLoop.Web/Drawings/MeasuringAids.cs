@@ -9,7 +9,7 @@ public static class MeasuringAids
     /// <summary>A strip marked, pulled, let go.</summary>
     public static IHtmlContent Stretch(ClothDirection direction)
     {
-        var svg = new Svg(340, 176, $"A strip cut {(direction == ClothDirection.Across ? "across" : "along")} the cloth with two marks: at rest, pulled, and after letting go.", "drawing aid");
+        var svg = new Svg(340, 180, $"A strip cut {(direction == ClothDirection.Across ? "across" : "along")} the cloth with two marks: at rest, pulled, and after letting go.", "drawing aid");
         Strip(svg, 8, 80, "A  marked at rest", 4);
         Strip(svg, 66, 156, "B  pulled", 0);
         Strip(svg, 124, 84, "C  after a minute", 4);
@@ -28,8 +28,8 @@ public static class MeasuringAids
     /// <summary>A square on the scale.</summary>
     public static IHtmlContent Weight()
     {
-        var svg = new Svg(340, 130, "A square cut from the cloth, measured along its side and laid on a kitchen scale.", "drawing aid");
-        svg.Rect(18, 14, 84, 84, "aid-cloth", 1).Measure(18, 102, 120, "side");
+        var svg = new Svg(340, 132, "A square cut from the cloth, measured along its side and laid on a kitchen scale.", "drawing aid");
+        svg.Rect(18, 14, 84, 84, "aid-cloth", 1).Measure(18, 102, 122, "side");
         svg.Path("M170 60h130l-10 14h-110z", "clamp-block").Rect(180, 74, 110, 34, "clamp-block", 5);
         svg.Path("M196 58q20-12 40-3t44-2v6h-84z", "aid-cloth").Rect(212, 82, 46, 18, "aid-window", 2).Text(235, 96, "9.2 g", "d-label", "middle");
         svg.Path("M112 56h44m-8-6l8 6l-8 6", "d-measure-line");
@@ -46,7 +46,7 @@ public static class MeasuringAids
         }
 
         svg.Line(20, 110, 320, 110, "d-axis").Line(72, 22, 72, 108, "d-measure").Line(66, 22, 78, 22, "d-measure").Line(66, 108, 78, 108, "d-measure");
-        svg.Text(60, 70, "10 layers", "d-label", "end");
+        svg.Text(64, 70, "10 layers", "d-label", "end");
         svg.Rect(252, 12, 22, 98, "aid-window", 1);
         for (var i = 0; i < 12; i++)
         {

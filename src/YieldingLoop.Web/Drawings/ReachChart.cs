@@ -12,7 +12,7 @@ namespace YieldingLoop.Web.Drawings;
 /// </summary>
 public static class ReachChart
 {
-    private const double Width = 520, Left = 14, Right = 506, Top = 74, RowHeight = 52;
+    private const double Width = 520, Left = 14, Right = 506, Top = 84, RowHeight = 52;
 
     public static IHtmlContent Draw(SetupPlan plan, double clothStretchPercent)
     {
@@ -90,8 +90,8 @@ public static class ReachChart
         svg.Path($"M{N(x(need.Percent) - 8)} {N(Top - 46)}h16l-8 12z", "reach-need-head");
 
         // Two labels on two lines, each kept inside the drawing, so that they never run into each other.
-        Label(svg, x(need.Percent), 14, FormattableString.Invariant($"need {need.Percent:0} %"), "d-text d-strong");
-        Label(svg, x(cloth), 36, FormattableString.Invariant($"cloth reaches {cloth:0} %"), "d-label", x(need.Percent));
+        Label(svg, x(need.Percent), 20, FormattableString.Invariant($"need {need.Percent:0} %"), "d-text d-strong");
+        Label(svg, x(cloth), 43, FormattableString.Invariant($"cloth reaches {cloth:0} %"), "d-label", x(need.Percent));
     }
 
     private static void Label(Svg svg, double at, double y, string text, string css, double? avoid = null)
