@@ -1,5 +1,6 @@
 using System.Net;
 using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Store;
 using YieldingLoop.Store.Demo;
@@ -27,7 +28,9 @@ builder.Services.AddSingleton(data);
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddDbContextPool<WorkroomContext>(options => options.UseSqlite(WorkroomDatabase.ConnectionString(data.DatabasePath)));
 builder.Services.AddScoped<Workroom>();
-builder.Services.AddRazorPages(pages => pages.Conventions.ConfigureFilter(new Microsoft.AspNetCore.Mvc.AutoValidateAntiforgeryTokenAttribute()));
+builder.Services.AddRazorPages(pages => pages.Conventions.ConfigureFilter(new AutoValidateAntiforgeryTokenAttribute()));
+// Faults are found and worded on the server; attributes for client-side validation would only be weight.
+builder.Services.Configure<MvcViewOptions>(views => views.HtmlHelperOptions.ClientValidationEnabled = false);
 builder.Services.AddAntiforgery(antiforgery => antiforgery.Cookie.Name = "yielding-loop-form");
 // Forms opened before a restart must still be good after it.
 builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(data.KeysPath)).SetApplicationName("yielding-loop");

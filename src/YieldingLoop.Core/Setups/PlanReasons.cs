@@ -9,7 +9,7 @@ internal static class PlanReasons
     public static void Add(SolvedSetup solved, PlanRequest request, List<Reason> reasons)
     {
         var draft = solved.Draft;
-        AddChanged(draft, reasons);
+        AddChanged(draft, request, reasons);
         AddSeats(draft, request, reasons);
         AddDials(solved, request, reasons);
 
@@ -33,13 +33,19 @@ internal static class PlanReasons
             "seam model; machine record"));
     }
 
-    private static void AddChanged(SetupDraft draft, List<Reason> reasons)
+    private static void AddChanged(SetupDraft draft, PlanRequest request, List<Reason> reasons)
     {
         // Remedies change threads and length after the first reasons were given; what stands on the card is what is true of it.
         if (draft.NeedleThread == ThreadCatalogue.StretchPolyester)
         {
             reasons.RemoveAll(r => r.Topic == PlanTopic.NeedleThread);
             reasons.Add(new(PlanTopic.NeedleThread, "Stretch polyester: smooth enough for the needle, and it stretches where plain thread would pop.", "common practice; seam model"));
+        }
+
+        if (request.Seam.Seen)
+        {
+            // Common practice: matching colour and a tighter needle both hide thread, and they add up.
+            reasons.Add(new(PlanTopic.NeedleThread, "Match its colour to the cloth first: that all but removes what shows when the seam is pulled open; the loopers come after.", "common practice"));
         }
 
         if (!reasons.Exists(r => r.Topic == PlanTopic.LooperThread))

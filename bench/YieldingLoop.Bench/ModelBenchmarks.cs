@@ -1,0 +1,68 @@
+using BenchmarkDotNet.Attributes;
+using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Bench;
+
+/// <summary>The seam model and the planner.</summary>
+[MemoryDiagnoser]
+[ShortRunJob]
+public class ModelBenchmarks
+{
+    private const int SetUps = 100_000;
+
+    private readonly SeamGeometry geometry = new(StitchCatalogue.ThreeThreadOveredge, 2.5, 0.96) { LoopWidthMm = 5, BiteMm = 5 };
+
+    private readonly LaidThread[] threads =
+    [
+        new(ThreadPosition.NeedleRight, ThreadCatalogue.SpunPolyester, 30),
+        new(ThreadPosition.UpperLooper, ThreadCatalogue.SpunPolyester, 11),
+        new(ThreadPosition.LowerLooper, ThreadCatalogue.TexturedNylon, 13),
+    ];
+
+    private readonly ThreadReading[] readings = new ThreadReading[SeamModel.MostThreads];
+
+    private readonly PlanRequest request = new(
+        new ClothEntry { Name = "Power knit", TypicalId = "power-knit", Elastane = true }.Resolve().Value!,
+        new SeamEntry { Name = "Side seam", NeedKind = NeedKind.Movement, MovementId = "seat-length", OnSkin = true },
+        OverlockerTemplate.Create("Bench"),
+        Schools.Default);
+
+    /// <summary>One 504 set-up.</summary>
+    [Benchmark]
+    public double Evaluate504() => SeamModel.Evaluate(geometry, threads, readings).YieldPercent;
+
+    /// <summary>100,000 of them, each with another stitch length, on one core.</summary>
+    [Benchmark]
+    public double HundredThousandOnOneCore() => Range(0, SetUps);
+
+    /// <summary>The same on two cores.</summary>
+    [Benchmark]
+    public double HundredThousandOnTwoCores()
+    {
+        var halves = new double[2];
+        Parallel.For(0, 2, new ParallelOptions { MaxDegreeOfParallelism = 2 }, half => halves[half] = Range(half * SetUps / 2, (half + 1) * SetUps / 2));
+        return halves[0] + halves[1];
+    }
+
+    /// <summary>One plan: first choice, solving, remedies, reasons.</summary>
+    [Benchmark]
+    public object? Plan() => OverlockPlanner.Plan(request).Value;
+
+    private double Range(int from, int to)
+    {
+        Span<ThreadReading> own = new ThreadReading[SeamModel.MostThreads];
+        double sum = 0;
+        for (var i = from; i < to; i++)
+        {
+            var varied = geometry with { StitchLengthMm = 1 + i * (4.0 / SetUps) };
+            sum += SeamModel.Evaluate(varied, threads, own).YieldPercent;
+        }
+
+        return sum;
+    }
+}

@@ -1,0 +1,121 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net;
+using System.Net.Sockets;
+
+namespace YieldingLoop.Bench;
+
+/// <summary>
+/// Page times and throughput beside an empty Razor page on the same host in the same run. Requests go to this
+/// machine only; the loops are bounded in number and time.
+/// </summary>
+internal static class PageBenchmark
+{
+    private const int Warmup = 150, Samples = 300, Clients = 4;
+    private static readonly TimeSpan Load = TimeSpan.FromSeconds(4);
+
+    private static readonly string[] Pages =
+        ["/", "/setups", "/setups?q=unisuit", "/cloths", "/cloths/1", "/machines", "/machines/2", "/seams/start", "/seams/2", "/seams/2/set-up", "/seams/7/set-up", "/setups/2", "/setups/2/print"];
+
+    public static async Task<int> RunAsync(string appPath, string emptyPath)
+    {
+        var folder = Directory.CreateTempSubdirectory("yielding-loop-bench-").FullName;
+        int appPort = FreePort(), emptyPort = FreePort();
+        using var app = Start(appPath, $"--port {appPort} --data {folder}");
+        using var empty = Start(emptyPath, $"--port {emptyPort}");
+        try
+        {
+            var started = Stopwatch.StartNew();
+            using var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{appPort}") };
+            using var yardstick = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{emptyPort}") };
+            await UntilUpAsync(client);
+            Console.WriteLine(FormattableString.Invariant($"First page after start, demo loaded: {started.Elapsed.TotalSeconds:0.00} s"));
+            await UntilUpAsync(yardstick);
+
+            Console.WriteLine("| page | median ms | 95 % ms | requests/s | against the empty page |");
+            Console.WriteLine("|---|---|---|---|---|");
+            var emptyRate = 0.0;
+            await MeasureAsync(yardstick, "/", "empty Razor page", rate => emptyRate = rate);
+            foreach (var page in Pages)
+            {
+                await MeasureAsync(client, page, page, rate => rate / emptyRate);
+            }
+
+            await MeasureAsync(yardstick, "/", "empty Razor page, again", rate => rate / emptyRate);
+            app.Refresh();
+            Console.WriteLine(FormattableString.Invariant($"Working set of the server afterwards: {app.WorkingSet64 / 1048576.0:0} MB"));
+            return 0;
+        }
+        finally
+        {
+            app.Kill(entireProcessTree: true);
+            empty.Kill(entireProcessTree: true);
+            await app.WaitForExitAsync();
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+
+    private static async Task MeasureAsync(HttpClient client, string path, string name, Func<double, double> ratio)
+    {
+        var uri = new Uri(path, UriKind.Relative);
+        for (var i = 0; i < Warmup; i++)
+        {
+            await client.GetByteArrayAsync(uri);
+        }
+
+        var times = new double[Samples];
+        for (var i = 0; i < Samples; i++)
+        {
+            var watch = Stopwatch.StartNew();
+            await client.GetByteArrayAsync(uri);
+            times[i] = watch.Elapsed.TotalMilliseconds;
+        }
+
+        Array.Sort(times);
+        var count = 0;
+        var load = Stopwatch.StartNew();
+        await Task.WhenAll(Enumerable.Range(0, Clients).Select(async _ =>
+        {
+            while (load.Elapsed < Load)
+            {
+                await client.GetByteArrayAsync(uri);
+                Interlocked.Increment(ref count);
+            }
+        }));
+        var rate = count / load.Elapsed.TotalSeconds;
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {name} | {times[Samples / 2]:0.00} | {times[Samples * 95 / 100]:0.00} | {rate:0} | {ratio(rate):0.00} |"));
+    }
+
+    private static Process Start(string path, string arguments)
+    {
+        var process = Process.Start(new ProcessStartInfo("dotnet", $"{Path.GetFullPath(path)} {arguments}") { RedirectStandardOutput = true, WorkingDirectory = Path.GetDirectoryName(Path.GetFullPath(path)) })!;
+        process.OutputDataReceived += (_, _) => { };
+        process.BeginOutputReadLine();
+        return process;
+    }
+
+    private static async Task UntilUpAsync(HttpClient client)
+    {
+        for (var i = 0; i < 300; i++)
+        {
+            try
+            {
+                await client.GetByteArrayAsync(new Uri("/", UriKind.Relative));
+                return;
+            }
+            catch (HttpRequestException)
+            {
+                await Task.Delay(20);
+            }
+        }
+
+        throw new TimeoutException("The server did not come up.");
+    }
+
+    private static int FreePort()
+    {
+        using var probe = new TcpListener(IPAddress.Loopback, 0);
+        probe.Start();
+        return ((IPEndPoint)probe.LocalEndpoint).Port;
+    }
+}
