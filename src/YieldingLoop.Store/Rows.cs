@@ -3,6 +3,7 @@ using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Store;
 
@@ -69,8 +70,20 @@ public sealed class SetupRow : Row
     /// <summary>When its swatch passed; null where it has not yet.</summary>
     public DateTimeOffset? SwatchPassedAt { get; set; }
 
+    /// <summary>The little that lists show, so that a list never reads the snapshots.</summary>
+    public required SetupSummary Summary { get; set; }
+
     public required SetupSnapshot Snapshot { get; set; }
 }
+
+/// <summary>What a list shows of a set-up.</summary>
+public sealed record SetupSummary(string Cloth, string Machine, SeamVerdict Verdict, IReadOnlyList<SummaryDial> Dials);
+
+/// <summary>One dial of a set-up.</summary>
+public sealed record SummaryDial(ThreadPosition Position, double Number);
+
+/// <summary>A set-up in a list.</summary>
+public sealed record SetupListing(int Id, string Name, DateTimeOffset CreatedAt, DateTimeOffset? SwatchPassedAt, SetupSummary Summary);
 
 /// <summary>Everything a set-up was made with. It never changes by itself; see <see cref="SnapshotChanges"/>.</summary>
 public sealed record SetupSnapshot(ClothEntry Cloth, ClothFigures ClothFigures, SeamEntry Seam, Overlocker Machine, SetupPlan Plan);

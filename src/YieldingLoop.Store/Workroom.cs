@@ -55,6 +55,9 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         Name = snapshot.Seam.Name.Trim(),
         SearchText = string.Join('\n', snapshot.Seam.Name, snapshot.Cloth.Name, snapshot.Machine.Name).ToLowerInvariant(),
         VerdictId = snapshot.Plan.Figures.Verdict!.Verdict.Id(),
+        Summary = new SetupSummary(
+            snapshot.Cloth.Name.Trim(), snapshot.Machine.Name.Trim(), snapshot.Plan.Figures.Verdict!,
+            [.. snapshot.Plan.Threads.Select(t => new SummaryDial(t.Position, t.DialNumber))]),
         Snapshot = snapshot,
     };
 
@@ -71,10 +74,10 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         return await UpdateAsync(row, version);
     }
 
-    /// <summary>Set-ups whose cloth, machine or seam contains every word of the question; the newest first, passed ones before the rest.</summary>
+    /// <summary>Set-ups whose cloth, machine or seam contains every word of the question; passed ones before the rest, the newest first.</summary>
     /// <param name="question">Words; empty finds all.</param>
     /// <param name="limit">At most so many.</param>
-    public async Task<IReadOnlyList<SetupRow>> FindSetupsAsync(string? question, int limit = 100)
+    public Task<List<SetupListing>> FindSetupsAsync(string? question, int limit = 100)
     {
         var query = Setups;
         foreach (var word in (question ?? "").ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8))
@@ -82,8 +85,22 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
             query = query.Where(s => s.SearchText.Contains(word));
         }
 
-        return await query.OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(limit).ToListAsync();
+        return ListAsync(query, limit);
     }
+
+    public Task<List<SetupListing>> SetupsOnClothAsync(int clothId) => ListAsync(Setups.Where(s => s.ClothId == clothId), 20);
+
+    public Task<List<SetupListing>> SetupsOnMachineAsync(int machineId) => ListAsync(Setups.Where(s => s.MachineId == machineId), 20);
+
+    /// <summary>The set-ups whose swatch passed last.</summary>
+    public Task<List<SetupListing>> LastPassedAsync(int limit) =>
+        Listing(Setups.Where(s => s.SwatchPassedAt != null).OrderByDescending(s => s.SwatchPassedAt).Take(limit)).ToListAsync();
+
+    private static Task<List<SetupListing>> ListAsync(IQueryable<SetupRow> setups, int limit) =>
+        Listing(setups.OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(limit)).ToListAsync();
+
+    private static IQueryable<SetupListing> Listing(IQueryable<SetupRow> setups) =>
+        setups.Select(s => new SetupListing(s.Id, s.Name, s.CreatedAt, s.SwatchPassedAt, s.Summary));
 
     private async Task<SaveResult> SaveEntryAsync<TRow, TEntry>(
         TEntry entry, string name, int? id, int version, Guid key, Func<TRow> create, Action<TRow>? also = null)

@@ -37,6 +37,7 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         setup.HasOne(s => s.Seam).WithMany().HasForeignKey(s => s.SeamId).OnDelete(DeleteBehavior.Restrict);
         setup.HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
         setup.HasOne(s => s.Machine).WithMany().HasForeignKey(s => s.MachineId).OnDelete(DeleteBehavior.Restrict);
+        AsJson(setup.Property(s => s.Summary));
         AsJson(setup.Property(s => s.Snapshot));
     }
 

@@ -169,6 +169,10 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<Guid>("SubmissionKey")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Summary")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long?>("SwatchPassedAt")
                         .HasColumnType("INTEGER");
 

@@ -12,7 +12,7 @@ public sealed class IndexModel(Workroom workroom) : PageModel
 
     public IReadOnlyList<OnTheTable> Work { get; private set; } = [];
 
-    public IReadOnlyList<SetupRow> Passed { get; private set; } = [];
+    public IReadOnlyList<SetupListing> Passed { get; private set; } = [];
 
     public IReadOnlyList<ClothRow> Cloths { get; private set; } = [];
 
@@ -26,7 +26,7 @@ public sealed class IndexModel(Workroom workroom) : PageModel
         var ids = seams.Select(s => s.Id).ToList();
         var last = await workroom.Setups.Where(s => ids.Contains(s.SeamId)).GroupBy(s => s.SeamId).Select(g => new { g.Key, Id = g.Max(s => s.Id) }).ToDictionaryAsync(g => g.Key, g => g.Id);
         Work = [.. seams.Select(s => new OnTheTable(s, last.TryGetValue(s.Id, out var id) ? id : null))];
-        Passed = await workroom.Setups.Where(s => s.SwatchPassedAt != null).OrderByDescending(s => s.SwatchPassedAt).Take(5).ToListAsync();
+        Passed = await workroom.LastPassedAsync(5);
         Cloths = await workroom.Cloths.OrderByDescending(c => c.ChangedAt).Take(6).ToListAsync();
         Machines = await workroom.Machines.OrderBy(m => m.Name).Take(6).ToListAsync();
     }

@@ -20,7 +20,7 @@ public sealed class EditModel(Workroom workroom) : RecordPage<ClothForm>
 
     public Outcome<ClothFigures>? Figures { get; private set; }
 
-    public IReadOnlyList<SetupRow> Setups { get; private set; } = [];
+    public IReadOnlyList<SetupListing> Setups { get; private set; } = [];
 
     public async Task<IActionResult> OnGetAsync(string id)
     {
@@ -38,7 +38,7 @@ public sealed class EditModel(Workroom workroom) : RecordPage<ClothForm>
 
             Input = ClothForm.From(row);
             Figures = row.Entry.Resolve();
-            Setups = await workroom.Setups.Where(s => s.ClothId == number).OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).Take(20).ToListAsync();
+            Setups = await workroom.SetupsOnClothAsync(number);
         }
 
         return Page();

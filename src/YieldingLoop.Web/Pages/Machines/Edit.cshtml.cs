@@ -14,7 +14,7 @@ public sealed class EditModel(Workroom workroom) : RecordPage<MachineForm>
     /// <summary>The machine as stored, or the template; what the drawings stand on.</summary>
     public Overlocker Machine { get; private set; } = OverlockerTemplate.Create("");
 
-    public IReadOnlyList<SetupRow> Setups { get; private set; } = [];
+    public IReadOnlyList<SetupListing> Setups { get; private set; } = [];
 
     /// <summary>The piece of work that waits for this machine.</summary>
     [BindProperty(SupportsGet = true)]
@@ -78,7 +78,7 @@ public sealed class EditModel(Workroom workroom) : RecordPage<MachineForm>
 
         Machine = row.Entry;
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(row);
-        Setups = await workroom.Setups.Where(s => s.MachineId == number).OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).Take(20).ToListAsync();
+        Setups = await workroom.SetupsOnMachineAsync(number);
         return row;
     }
 }

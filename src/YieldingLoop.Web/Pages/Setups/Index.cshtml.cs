@@ -10,7 +10,7 @@ public sealed class IndexModel(Workroom workroom) : PageModel
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
 
-    public IReadOnlyList<SetupRow> Setups { get; private set; } = [];
+    public IReadOnlyList<SetupListing> Setups { get; private set; } = [];
 
     public async Task OnGetAsync() => Setups = await workroom.FindSetupsAsync(Q);
 }

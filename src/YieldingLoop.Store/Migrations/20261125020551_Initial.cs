@@ -84,6 +84,7 @@ namespace YieldingLoop.Store.Migrations
                     SearchText = table.Column<string>(type: "TEXT", nullable: false),
                     VerdictId = table.Column<string>(type: "TEXT", nullable: false),
                     SwatchPassedAt = table.Column<long>(type: "INTEGER", nullable: true),
+                    Summary = table.Column<string>(type: "TEXT", nullable: false),
                     Snapshot = table.Column<string>(type: "TEXT", nullable: false),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
                     SubmissionKey = table.Column<Guid>(type: "TEXT", nullable: false),

@@ -11,7 +11,7 @@ using YieldingLoop.Store;
 namespace YieldingLoop.Store.Migrations
 {
     [DbContext(typeof(WorkroomContext))]
-    [Migration("20261125005003_Initial")]
+    [Migration("20261125020551_Initial")]
     partial class Initial
     {
         /// <inheritdoc />
@@ -170,6 +170,10 @@ namespace YieldingLoop.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<Guid>("SubmissionKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Summary")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<long?>("SwatchPassedAt")
