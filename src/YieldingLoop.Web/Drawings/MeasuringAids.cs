@@ -63,7 +63,6 @@ public static class MeasuringAids
         var svg = new Svg(150, 104, across ? "A seam that runs across the cloth, from selvedge to selvedge." : "A seam that runs along the cloth, beside the selvedge.", "drawing direction");
         svg.Rect(14, 8, 122, 88, "aid-cloth", 2).Line(20, 8, 20, 96, "aid-selvedge").Line(130, 8, 130, 96, "aid-selvedge");
         svg.Path(across ? "M30 52h90" : "M75 16v72", "aid-seam");
-        svg.Path(across ? "M36 66l-8-6l8-6M114 66l8-6l-8-6" : "M89 22l-6-8l-6 8M89 82l-6 8l-6-8", "d-measure-line");
         return svg.Done();
     }
 }
