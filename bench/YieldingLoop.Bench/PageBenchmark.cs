@@ -11,7 +11,7 @@ namespace YieldingLoop.Bench;
 /// </summary>
 internal static class PageBenchmark
 {
-    private const int Warmup = 150, Samples = 300, Clients = 4;
+    private const int Warmup = 1000, Samples = 300, Clients = 4;
     private static readonly TimeSpan Load = TimeSpan.FromSeconds(4);
 
     private static readonly string[] Pages =
@@ -32,16 +32,22 @@ internal static class PageBenchmark
             Console.WriteLine(FormattableString.Invariant($"First page after start, demo loaded: {started.Elapsed.TotalSeconds:0.00} s"));
             await UntilUpAsync(yardstick);
 
-            Console.WriteLine("| page | median ms | 95 % ms | requests/s | against the empty page |");
-            Console.WriteLine("|---|---|---|---|---|");
-            var emptyRate = 0.0;
-            await MeasureAsync(yardstick, "/", "empty Razor page", rate => emptyRate = rate);
+            // The yardstick is warmed first and measured last, when both servers have settled.
+            await MeasureAsync(yardstick, "/", "empty Razor page");
+            var rows = new List<Row>();
             foreach (var page in Pages)
             {
-                await MeasureAsync(client, page, page, rate => rate / emptyRate);
+                rows.Add(await MeasureAsync(client, page, page));
             }
 
-            await MeasureAsync(yardstick, "/", "empty Razor page, again", rate => rate / emptyRate);
+            var blank = await MeasureAsync(yardstick, "/", "empty Razor page");
+            Console.WriteLine("| page | median ms | 95 % ms | requests/s | against the empty page |");
+            Console.WriteLine("|---|---|---|---|---|");
+            foreach (var row in rows.Prepend(blank))
+            {
+                Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {row.Name} | {row.Median:0.00} | {row.High:0.00} | {row.Rate:0} | {row.Rate / blank.Rate:0.00} |"));
+            }
+
             app.Refresh();
             Console.WriteLine(FormattableString.Invariant($"Working set of the server afterwards: {app.WorkingSet64 / 1048576.0:0} MB"));
             return 0;
@@ -55,7 +61,9 @@ internal static class PageBenchmark
         }
     }
 
-    private static async Task MeasureAsync(HttpClient client, string path, string name, Func<double, double> ratio)
+    private sealed record Row(string Name, double Median, double High, double Rate);
+
+    private static async Task<Row> MeasureAsync(HttpClient client, string path, string name)
     {
         var uri = new Uri(path, UriKind.Relative);
         for (var i = 0; i < Warmup; i++)
@@ -82,8 +90,7 @@ internal static class PageBenchmark
                 Interlocked.Increment(ref count);
             }
         }));
-        var rate = count / load.Elapsed.TotalSeconds;
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {name} | {times[Samples / 2]:0.00} | {times[Samples * 95 / 100]:0.00} | {rate:0} | {ratio(rate):0.00} |"));
+        return new Row(name, times[Samples / 2], times[Samples * 95 / 100], count / load.Elapsed.TotalSeconds);
     }
 
     private static Process Start(string path, string arguments)

@@ -45,7 +45,16 @@ public sealed class SeamRow : EntryRow<SeamEntry>
     public int ClothId { get; set; }
 
     public ClothRow? Cloth { get; set; }
+
+    public ICollection<SetupRow> Setups { get; } = [];
 }
+
+/// <summary>A piece of work that is not finished.</summary>
+/// <param name="SeamId">The seam.</param>
+/// <param name="Seam">Its name.</param>
+/// <param name="Cloth">Its cloth's name.</param>
+/// <param name="SetupId">The set-up kept for it last, whose swatch has not passed; null where none is kept.</param>
+public sealed record WorkListing(int SeamId, string Seam, string Cloth, int? SetupId);
 
 /// <summary>A saved set-up, frozen with all it was made from.</summary>
 public sealed class SetupRow : Row

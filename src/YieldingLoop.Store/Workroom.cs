@@ -96,6 +96,12 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     public Task<List<SetupListing>> LastPassedAsync(int limit) =>
         Listing(Setups.Where(s => s.SwatchPassedAt != null).OrderByDescending(s => s.SwatchPassedAt).Take(limit)).ToListAsync();
 
+    /// <summary>Pieces of work without a set-up whose swatch passed, the last changed first.</summary>
+    public Task<List<WorkListing>> OnTheTableAsync(int limit) =>
+        Seams.Where(s => !s.Setups.Any(k => k.SwatchPassedAt != null))
+            .OrderByDescending(s => s.ChangedAt).Take(limit)
+            .Select(s => new WorkListing(s.Id, s.Name, s.Cloth!.Name, s.Setups.Max(k => (int?)k.Id))).ToListAsync();
+
     private static Task<List<SetupListing>> ListAsync(IQueryable<SetupRow> setups, int limit) =>
         Listing(setups.OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(limit)).ToListAsync();
 

@@ -34,7 +34,7 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         var setup = modelBuilder.Entity<SetupRow>();
         setup.HasIndex(s => s.SubmissionKey).IsUnique();
         setup.HasIndex(s => s.CreatedAt);
-        setup.HasOne(s => s.Seam).WithMany().HasForeignKey(s => s.SeamId).OnDelete(DeleteBehavior.Restrict);
+        setup.HasOne(s => s.Seam).WithMany(s => s.Setups).HasForeignKey(s => s.SeamId).OnDelete(DeleteBehavior.Restrict);
         setup.HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
         setup.HasOne(s => s.Machine).WithMany().HasForeignKey(s => s.MachineId).OnDelete(DeleteBehavior.Restrict);
         AsJson(setup.Property(s => s.Summary));

@@ -152,6 +152,19 @@ public sealed class WorkroomTests : IDisposable
         Assert.All(await file.Do(w => w.FindSetupsAsync(null)), s => Assert.Null(s.SwatchPassedAt));
     }
 
+    [Fact]
+    public async Task A_piece_of_work_lies_on_the_table_until_a_swatch_of_it_passes()
+    {
+        var (_, waiting, _) = await SaveAllAsync();
+        var kept = await KeepAsync(Jersey);
+        var table = await file.Do(w => w.OnTheTableAsync(10));
+        Assert.Equal(2, table.Count);
+        Assert.Null(table.Single(t => t.SeamId == waiting).SetupId);
+        Assert.Equal(kept, table.Single(t => t.SeamId != waiting).SetupId);
+        await file.Do(w => w.SetSwatchPassedAsync(kept, 1, true));
+        Assert.Equal(waiting, Assert.Single(await file.Do(w => w.OnTheTableAsync(10))).SeamId);
+    }
+
     private static SetupSnapshot Snapshot(ClothEntry cloth)
     {
         var figures = cloth.Resolve().Value!;
