@@ -125,7 +125,11 @@ public sealed class JourneyTests : IDisposable
         Assert.Equal(HttpStatusCode.OK, changed.Status);
         Assert.Contains("already saved once", changed.Page.QuerySelector(".notice")!.TextContent, StringComparison.Ordinal);
         Assert.Equal("Renamed after going back", changed.Typed("Input_Name"));
-        Assert.Single((await visitor.OpenAsync("/cloths")).QuerySelectorAll(".tile"));
+
+        var action = changed.Page.GetElementById("entry")!.GetAttribute("action");
+        Assert.Equal("/cloths/1", action);
+        Assert.Equal("/cloths/1", (await visitor.SendAsync(changed.Page, action!, [])).Location);
+        Assert.Contains("Renamed after going back", Assert.Single((await visitor.OpenAsync("/cloths")).QuerySelectorAll(".tile")).TextContent, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -137,6 +141,7 @@ public sealed class JourneyTests : IDisposable
         var stale = await visitor.SendAsync(mine, "/cloths/1", Cloth(("Name", "Mine")));
         Assert.Equal(HttpStatusCode.Conflict, stale.Status);
         Assert.Equal("Mine", stale.Typed("Input_Name"));
+        Assert.Equal("/cloths/1", stale.Page.QuerySelector(".notice a")!.GetAttribute("href"));
         Assert.Equal("Theirs", (await visitor.OpenAsync("/cloths/1")).GetElementById("Input_Name")!.GetAttribute("value"));
         Assert.Equal("/cloths/1", (await visitor.SendAsync(stale.Page, "/cloths/1", [])).Location);
         Assert.Equal("Mine", (await visitor.OpenAsync("/cloths/1")).GetElementById("Input_Name")!.GetAttribute("value"));

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace YieldingLoop.Core.Seams;
 
 /// <summary>Whether the seam will hold on this wearer in this cloth.</summary>
@@ -24,6 +26,10 @@ public enum Verdict
 /// <param name="NotSure">Whether the need lies inside the yield's band: sew a swatch.</param>
 public sealed record SeamVerdict(Verdict Verdict, double NeedPercent, double RequiredPercent, double SparePoints, bool NotSure)
 {
+    /// <summary>How many points the cloth itself lacks; null unless it gives out, where what is required is all the cloth has.</summary>
+    [JsonIgnore]
+    public double? ClothLacksPoints => Verdict == Verdict.ClothGivesOut ? NeedPercent - RequiredPercent : null;
+
     /// <summary>Judges a yield.</summary>
     /// <param name="yield">Predicted yield with its band, %.</param>
     /// <param name="needPercent">The need along the seam, %.</param>

@@ -100,7 +100,9 @@ public static class ReachChart
         var centre = Math.Clamp(at, Left + half, Right - half);
         if (avoid is { } marker && Math.Abs(centre - marker) < half + 10)
         {
-            centre = Math.Clamp(marker <= at ? marker + half + 12 : marker - half - 12, Left + half, Right - half);
+            // Beside the marker, on the label's own side of it where there is room.
+            double before = marker - half - 12, after = marker + half + 12;
+            centre = (at < marker && before >= Left + half) || after > Right - half ? before : after;
         }
 
         svg.Text(centre, y, text, css, "middle");

@@ -183,6 +183,13 @@ public class VerdictTests
     }
 
     [Fact]
+    public void Where_the_cloth_gives_out_it_says_by_how_much()
+    {
+        Assert.Equal(4, SeamVerdict.Of(At(115), 40, 36).ClothLacksPoints!.Value, 9);
+        Assert.Null(SeamVerdict.Of(At(115), 40, 60).ClothLacksPoints);
+    }
+
+    [Fact]
     public void A_need_inside_the_band_is_not_sure()
     {
         Assert.True(SeamVerdict.Of(At(60), 50, 90).NotSure);
