@@ -59,7 +59,7 @@ public static class OverlockPlanner
 
         var tried = new List<RemedyTried>();
         var solved = Remedies.Run(SetupSolver.Solve(draft.Value!, request, need.Value!), request, need.Value!, tried);
-        PlanReasons.Add(solved, request, reasons);
+        PlanReasons.Add(solved, request, need.Value!, reasons);
         PlanNotes.Add(solved, request, need.Value!, notes);
         return Outcome.Of(Assemble(solved, request, need.Value!, reasons, tried, notes));
     }
@@ -90,7 +90,7 @@ public static class OverlockPlanner
                     : "Three threads finish a single edge; a fourth would only add weight.", "common practice"));
             }
 
-            return three is not null ? Outcome.Of(Ease(three, request, need, reasons)) : NoFinger(job == SeamJob.RolledHem ? "a rolled hem" : "one needle");
+            return three is not null ? Outcome.Of(Ease(three, request, need)) : NoFinger(job == SeamJob.RolledHem ? "a rolled hem" : "one needle");
         }
 
         var four = SeatRules.FourThreads(request, Make);
@@ -99,14 +99,14 @@ public static class OverlockPlanner
             return NoFinger("one needle or both");
         }
 
-        return Outcome.Of(Ease(SeatRules.FourOrThree(four, three, request, need, reasons), request, need, reasons));
+        return Outcome.Of(Ease(SeatRules.FourOrThree(four, three, request, need, reasons), request, need));
 
         static Outcome<SetupDraft> NoFinger(string what) =>
             Outcome.Failed<SetupDraft>([new("fingers", $"The machine's record has no finger position for {what}. Look it up in the machine's table and add it.")]);
     }
 
-    /// <summary>Loosens the upper looper where three threads still drag the edge (common practice D5).</summary>
-    private static SetupDraft Ease(SetupDraft draft, PlanRequest request, Need need, List<Reason> reasons)
+    /// <summary>Loosens the upper looper where the edge would be dragged (common practice D5).</summary>
+    private static SetupDraft Ease(SetupDraft draft, PlanRequest request, Need need)
     {
         if (draft.Rolled)
         {
@@ -134,11 +134,6 @@ public static class OverlockPlanner
             (eased, easedSolved) = (further, furtherSolved);
         }
 
-        var still = easedSolved.Figures.Drag > SeamLimits.DragMost ? "; it will still drag a little, so sew a strip beside an unsewn one" : "";
-        reasons.Add(new(
-            PlanTopic.LooperDials,
-            $"The upper looper is {eased.UpperLooser:0.#} steps looser than balance, so that this stretchy edge is not dragged out of shape (drag {solved.Figures.Drag:0.00} → {easedSolved.Figures.Drag:0.00}){still}; the loops then meet on the back, and that is the target here.",
-            "common practice; seam model"));
         return eased;
     }
 

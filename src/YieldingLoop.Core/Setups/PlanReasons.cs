@@ -6,12 +6,12 @@ namespace YieldingLoop.Core.Setups;
 /// <summary>The reasons that only the finished set-up can give: what was solved and why it came out so.</summary>
 internal static class PlanReasons
 {
-    public static void Add(SolvedSetup solved, PlanRequest request, List<Reason> reasons)
+    public static void Add(SolvedSetup solved, PlanRequest request, Need need, List<Reason> reasons)
     {
         var draft = solved.Draft;
         AddChanged(draft, request, reasons);
         AddSeats(draft, request, reasons);
-        AddDials(solved, request, reasons);
+        AddDials(solved, request, need, reasons);
 
         var along = request.Cloth.StretchAlong(request.Seam.Direction).Value;
         var flat = ClothEffects.FlatDifferential(along);
@@ -82,7 +82,7 @@ internal static class PlanReasons
             "machine record"));
     }
 
-    private static void AddDials(SolvedSetup solved, PlanRequest request, List<Reason> reasons)
+    private static void AddDials(SolvedSetup solved, PlanRequest request, Need need, List<Reason> reasons)
     {
         var draft = solved.Draft;
         var shift = DialTension.ThreadNeutralSteps(draft.NeedleThread, request.Machine.CalibrationThread);
@@ -100,6 +100,13 @@ internal static class PlanReasons
 
         if (draft.UpperLooser > 0)
         {
+            var balanced = SetupSolver.Solve(draft with { UpperLooser = 0 }, request, need).Figures.Drag;
+            var eased = solved.Figures.Drag;
+            var still = eased > SeamLimits.DragMost ? "; it will still drag a little, so sew a strip beside an unsewn one" : "";
+            reasons.Add(new(
+                PlanTopic.LooperDials,
+                $"The upper looper is {draft.UpperLooser:0.#} steps looser than balance, so that this stretchy edge is not dragged out of shape (drag {balanced:0.00} → {eased:0.00}){still}; the loops then meet on the back, and that is the target here.",
+                "common practice; seam model"));
             return;
         }
 

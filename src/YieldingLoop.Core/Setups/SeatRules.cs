@@ -52,17 +52,17 @@ internal static class SeatRules
         var strength = threeFigures.Seam.StrengthNewtonsPerCm;
         if (strength >= wanted)
         {
-            reasons.Add(new(PlanTopic.Stitch, $"Three threads: {strength:0} N/cm across the seam is enough where {wanted:0} are wanted, and three lie flatter.", basis));
+            reasons.Add(new(PlanTopic.Stitch, $"Three threads: at {three.LengthMm:0.##} mm they hold {strength:0} N/cm across the seam, enough where {wanted:0} are wanted, and three lie flatter.", basis));
             return three;
         }
 
         if (fourFigures.Drag > SeamLimits.DragMost && request.Cloth.AreaDensity.Value < OverlockPlanner.ThinBelowGsm)
         {
-            reasons.Add(new(PlanTopic.Stitch, $"Three threads, because four would drag this thin stretchy cloth out of shape (drag {fourFigures.Drag:0.00}, limit {SeamLimits.DragMost:0}); strength gives way to that here ({strength:0} N/cm where {wanted:0} were wanted).", "common practice; seam model"));
+            reasons.Add(new(PlanTopic.Stitch, $"Three threads, because four would drag this thin stretchy cloth out of shape (drag {fourFigures.Drag:0.00}, limit {SeamLimits.DragMost:0}); strength gives way to that here ({strength:0} N/cm at {three.LengthMm:0.##} mm where {wanted:0} were wanted).", "common practice; seam model"));
             return three;
         }
 
-        reasons.Add(new(PlanTopic.Stitch, $"Four threads join: three would hold {strength:0} N/cm across the seam where {wanted:0} are wanted, four hold {fourFigures.Seam.StrengthNewtonsPerCm:0}.", basis));
+        reasons.Add(new(PlanTopic.Stitch, $"Four threads join: at {four.LengthMm:0.##} mm three would hold {strength:0} N/cm across the seam where {wanted:0} are wanted, four hold {fourFigures.Seam.StrengthNewtonsPerCm:0}.", basis));
         return four;
     }
 }

@@ -11,7 +11,8 @@ internal static class ThreadRules
     {
         // A textured thread never goes in a needle, not even where a machine was calibrated with it.
         var smooth = request.Machine.CalibrationThread.Textured ? ThreadCatalogue.SpunPolyester : request.Machine.CalibrationThread;
-        reasons.Add(new(PlanTopic.NeedleThread, $"{Capital(smooth.Name)}, smooth and even, which this machine's neutral numbers were found with.", "common practice; machine record"));
+        var found = smooth == request.Machine.CalibrationThread ? ", which this machine's neutral numbers were found with" : "; a textured thread never goes in a needle";
+        reasons.Add(new(PlanTopic.NeedleThread, $"{Capital(smooth.Name)}, smooth and even{found}.", "common practice; machine record"));
 
         var nylon = ThreadCatalogue.TexturedNylon;
         if (request.Seam.Job == SeamJob.RolledHem)

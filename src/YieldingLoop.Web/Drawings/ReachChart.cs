@@ -96,7 +96,7 @@ public static class ReachChart
 
     private static void Label(Svg svg, double at, double y, string text, string css, double? avoid = null)
     {
-        var half = text.Length * 5.2;
+        var half = text.Length * 5.6;
         var centre = Math.Clamp(at, Left + half, Right - half);
         if (avoid is { } marker && Math.Abs(centre - marker) < half + 10)
         {

@@ -67,6 +67,8 @@ public class PlannerTests
         var (upper, lower) = Loopers(plan);
         Assert.InRange(lower.StepsTighter - upper.StepsTighter, 2, 4);
         Assert.InRange(plan.Targets.MeetingLineMm!.Value, -1.5, -0.5);
+        Assert.Contains(FormattableString.Invariant($"→ {plan.Figures.Drag:0.00})"), Assert.Single(plan.ReasonsFor(PlanTopic.LooperDials)).Sentence, StringComparison.Ordinal);
+        Assert.Contains(FormattableString.Invariant($"{plan.Figures.Seam.StrengthNewtonsPerCm * plan.StitchLengthMm / 2.5:0} N/cm"), Assert.Single(plan.ReasonsFor(PlanTopic.Stitch)).Sentence, StringComparison.Ordinal);
     }
 
     [Fact]
