@@ -57,6 +57,11 @@ internal static class PlanNotes
                 : $"The edge is rolled in by {-figures.Seam.OverhangMm:0.0} mm: the knife does not come closer on this finger.");
         }
 
+        if (request.Cloth.Melts)
+        {
+            notes.Add("This cloth melts under a hot iron: press cool and through another cloth.");
+        }
+
         if (request.Cloth.Runs)
         {
             notes.Add("This cloth runs from a cut stitch: skim the edge with the knife and do not unpick with a blade.");

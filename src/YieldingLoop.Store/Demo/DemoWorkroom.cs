@@ -66,8 +66,10 @@ public static class DemoWorkroom
         var dial = new DialScale(0, 9, 0.5, 4, DialSense.HigherIsTighter);
         return OverlockerTemplate.Create("Boathouse overlocker") with
         {
-            NeedleLeft = dial with { Label = "1" }, NeedleRight = dial with { Label = "2" },
-            UpperLooper = dial with { Label = "3" }, LowerLooper = dial with { Label = "4" },
+            NeedleLeft = dial with { Label = "1" },
+            NeedleRight = dial with { Label = "2" },
+            UpperLooper = dial with { Label = "3" },
+            LowerLooper = dial with { Label = "4" },
             Fingers =
             [
                 new FingerPosition("wide", 4.3, FingerUse.LeftNeedle | FingerUse.BothNeedles),
@@ -83,8 +85,10 @@ public static class DemoWorkroom
         var dial = new DialScale(1, 7, 0.25, 3, DialSense.HigherIsLooser);
         return OverlockerTemplate.Create("Window bench overlocker") with
         {
-            NeedleLeft = dial with { Label = "left" }, NeedleRight = dial with { Label = "right" },
-            UpperLooper = dial with { Label = "upper" }, LowerLooper = dial with { Label = "lower", Neutral = 3.5 },
+            NeedleLeft = dial with { Label = "left" },
+            NeedleRight = dial with { Label = "right" },
+            UpperLooper = dial with { Label = "upper" },
+            LowerLooper = dial with { Label = "lower", Neutral = 3.5 },
             GaugeMm = 2.0,
             LeftTipHigherMm = 0.6,
             Fingers =

@@ -84,8 +84,14 @@ public class ClothTests
     {
         var cloth = (Typical with
         {
-            AcrossOriginalMm = 100, AcrossLoadedMm = 135, AcrossRecoveredMm = 102,
-            SquareSideMm = 100, SquareMassGrams = 3.1, ScaleStepGrams = 0.1, ToldAreaDensityGsm = 280, TenLayersMm = 18,
+            AcrossOriginalMm = 100,
+            AcrossLoadedMm = 135,
+            AcrossRecoveredMm = 102,
+            SquareSideMm = 100,
+            SquareMassGrams = 3.1,
+            ScaleStepGrams = 0.1,
+            ToldAreaDensityGsm = 280,
+            TenLayersMm = 18,
         }).Resolve().Value!;
         Assert.Equal((35, FigureSource.Measured), (cloth.StretchAcross.Value, cloth.StretchAcross.Source));
         Assert.Equal((310, FigureSource.Measured), (Math.Round(cloth.AreaDensity.Value, 6), cloth.AreaDensity.Source));

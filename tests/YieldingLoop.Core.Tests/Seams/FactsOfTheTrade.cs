@@ -69,7 +69,10 @@ public class FactsOfTheTrade
     {
         var rolled = Three with
         {
-            LoopWidthMm = 1.6, BiteMm = 1.6, LengthMm = 1.5, ThicknessMm = 0.4,
+            LoopWidthMm = 1.6,
+            BiteMm = 1.6,
+            LengthMm = 1.5,
+            ThicknessMm = 0.4,
             Steps = new() { [LowerLooper] = 3, [UpperLooper] = -3 },
         };
         var stretch = rolled with { Kinds = new() { [LowerLooper] = StretchPolyester } };

@@ -136,8 +136,10 @@ public class PlannerTests
     {
         var reversed = Machine with
         {
-            NeedleLeft = Reverse(Machine.NeedleLeft), NeedleRight = Reverse(Machine.NeedleRight),
-            UpperLooper = Reverse(Machine.UpperLooper), LowerLooper = Reverse(Machine.LowerLooper),
+            NeedleLeft = Reverse(Machine.NeedleLeft),
+            NeedleRight = Reverse(Machine.NeedleRight),
+            UpperLooper = Reverse(Machine.UpperLooper),
+            LowerLooper = Reverse(Machine.LowerLooper),
         };
         var (usual, other) = (Plan(Cloth("power-knit"), SideSeam with { OnSkin = true }), Plan(Cloth("power-knit"), SideSeam with { OnSkin = true }, reversed));
         Assert.Equal(usual.Figures.Yield.Middle, other.Figures.Yield.Middle, 9);
@@ -281,6 +283,7 @@ public class PlannerTests
         var plain = Plan(Cloth("double-knit"), SideSeam);
         Assert.Contains(Cautions.For(nylon), c => c.Place == CautionPlace.Iron);
         Assert.DoesNotContain(Cautions.For(plain), c => c.Place == CautionPlace.Iron);
+        Assert.Contains(Plan(Cloth("swim-tricot", e => e with { Melts = true }), SideSeam).Notes, n => n.Contains("melts", StringComparison.Ordinal));
         Assert.All(new[] { nylon, plain }, p => Assert.Contains(Cautions.For(p), c => c.Place == CautionPlace.HandsIn));
     }
 

@@ -73,7 +73,9 @@ public sealed class SeamForm : RecordForm
             NeedKind.Opening => entry with { GirthMm = reader.Number(nameof(PassMm), PassMm), GarmentMm = reader.Number(nameof(OpeningMm), OpeningMm) },
             NeedKind.NegativeEase => entry with
             {
-                GirthMm = reader.Number(nameof(GirthMm), GirthMm), GarmentMm = reader.Number(nameof(GarmentMm), GarmentMm), MovementId = Chosen(EaseMovementId),
+                GirthMm = reader.Number(nameof(GirthMm), GirthMm),
+                GarmentMm = reader.Number(nameof(GarmentMm), GarmentMm),
+                MovementId = Chosen(EaseMovementId),
             },
             NeedKind.Movement => entry with { MovementId = Chosen(MovementId) },
             NeedKind.OnBody => entry with { OnBodyMm = reader.Number(nameof(OnBodyMm), OnBodyMm) },
