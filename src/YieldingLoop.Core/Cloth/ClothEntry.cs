@@ -141,7 +141,7 @@ public sealed record ClothEntry
             return Figure.Of(value, TypicalCloths.StretchUncertainty, FigureSource.Typical);
         }
 
-        problems.Add(new(prefix + "OriginalMm", "Measure it, or choose the typical cloth it is like."));
+        problems.Add(new(prefix + "OriginalMm", $"Stretch {prefix}: measure it, or choose the typical cloth it is like."));
         return null;
     }
 
@@ -178,7 +178,7 @@ public sealed record ClothEntry
             return Figure.Of(typical.AreaDensityGsm, TypicalCloths.BodyUncertainty, FigureSource.Typical);
         }
 
-        problems.Add(new("squareSideMm", "Weigh a square, enter what the seller says, or choose the typical cloth it is like."));
+        problems.Add(new("squareSideMm", "Weight: weigh a square, enter what the seller says, or choose the typical cloth it is like."));
         return null;
     }
 
@@ -200,7 +200,7 @@ public sealed record ClothEntry
             return Figure.Of(typical.ThicknessMm, TypicalCloths.BodyUncertainty, FigureSource.Typical);
         }
 
-        problems.Add(new("tenLayersMm", "Measure ten layers, or choose the typical cloth it is like."));
+        problems.Add(new("tenLayersMm", "Thickness: measure ten layers, or choose the typical cloth it is like."));
         return null;
     }
 }

@@ -19,10 +19,10 @@ internal sealed class FormReader(ModelStateDictionary state, string prefix)
             case DecimalTextFault.None:
                 return value;
             case DecimalTextFault.NotANumber:
-                Fault(field, "This is not a number. Write it like 12.5 or 12,5.");
+                Fault(field, $"“{Shown(text)}” is not a number. Write it like 12.5 or 12,5.");
                 return null;
             case DecimalTextFault.Grouped:
-                Fault(field, "This holds a sign that groups thousands. Write it without, like 1234.5 or 1234,5.");
+                Fault(field, $"“{Shown(text)}” holds a sign that groups thousands. Write it without, like 1234.5 or 1234,5.");
                 return null;
             default:
                 return null;
@@ -57,6 +57,13 @@ internal sealed class FormReader(ModelStateDictionary state, string prefix)
         {
             Fault(FieldName(problem.Field), problem.Message);
         }
+    }
+
+    /// <summary>As much of what was typed as a message has room for.</summary>
+    private static string Shown(string? text)
+    {
+        var shown = text!.Trim();
+        return shown.Length <= 20 ? shown : shown[..(char.IsHighSurrogate(shown[14]) ? 14 : 15)] + "…";
     }
 
     /// <summary>"acrossLoadedMm" is the form's "AcrossLoadedMm", "fingers[0].name" its "Fingers[0].Name".</summary>
