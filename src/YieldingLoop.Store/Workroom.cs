@@ -96,6 +96,12 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     public Task<List<SetupListing>> LastPassedAsync(int limit) =>
         Listing(Setups.Where(s => s.SwatchPassedAt != null).OrderByDescending(s => s.SwatchPassedAt).Take(limit)).ToListAsync();
 
+    /// <summary>Cloths, the last changed first.</summary>
+    public Task<List<ClothRow>> ListClothsAsync(int limit) => Cloths.OrderByDescending(c => c.ChangedAt).Take(limit).ToListAsync();
+
+    /// <summary>Machines by name.</summary>
+    public Task<List<MachineRow>> ListMachinesAsync(int limit) => Machines.OrderBy(m => m.Name).Take(limit).ToListAsync();
+
     /// <summary>Pieces of work without a set-up whose swatch passed, the last changed first.</summary>
     public Task<List<WorkListing>> OnTheTableAsync(int limit) =>
         Seams.Where(s => !s.Setups.Any(k => k.SwatchPassedAt != null))

@@ -123,11 +123,11 @@ public sealed record Overlocker
 
     /// <summary>The dials in the order of an overlocker's threads, with their positions.</summary>
     [JsonIgnore]
-    public IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials =>
-    [
-        (ThreadPosition.NeedleLeft, NeedleLeft), (ThreadPosition.NeedleRight, NeedleRight),
-        (ThreadPosition.UpperLooper, UpperLooper), (ThreadPosition.LowerLooper, LowerLooper),
-    ];
+    public IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials => [.. Positions.Select(p => (p, DialOf(p)))];
+
+    /// <summary>An overlocker's threads, in the order they are shown.</summary>
+    public static IReadOnlyList<ThreadPosition> Positions { get; } =
+        [ThreadPosition.NeedleLeft, ThreadPosition.NeedleRight, ThreadPosition.UpperLooper, ThreadPosition.LowerLooper];
 
     /// <summary>The dial of a position.</summary>
     /// <exception cref="ArgumentOutOfRangeException">An overlocker has no such position.</exception>

@@ -51,9 +51,6 @@ public readonly record struct ThreadReading
 
     /// <summary>r, mm, for a needle thread that is held by another; null for every other thread.</summary>
     public double? NeedleLoopMm { get; init; }
-
-    /// <summary>Slack, a fraction of the path (−0.15 … 0.60).</summary>
-    public double Slack { get; init; }
 }
 
 /// <summary>What the model says of the seam. A figure the stitch does not have is null.</summary>

@@ -168,13 +168,11 @@ internal readonly ref struct SeamLayout
     };
 
     /// <summary>a·(1 + mean slack of the loopers) − b, mm.</summary>
-    public double? Overhang()
-    {
-        if (!stitch.NeedsLoopWidth)
-        {
-            return null;
-        }
+    public double? Overhang() => stitch.NeedsLoopWidth ? LoopReach(a, threads) - g.BiteMm : null;
 
+    /// <summary>How far the loops reach, mm from the outermost needle: a·(1 + mean slack of the loopers among the threads).</summary>
+    public static double LoopReach(double loopWidth, ReadOnlySpan<LaidThread> threads)
+    {
         double slack = 0;
         var loopers = 0;
         foreach (ref readonly var thread in threads)
@@ -186,7 +184,7 @@ internal readonly ref struct SeamLayout
             }
         }
 
-        return a * (1 + slack / loopers) - g.BiteMm;
+        return loopWidth * (1 + slack / loopers);
     }
 
     /// <summary>Bulked diameter × length laid / (s·a) of one looper of an overlock stitch.</summary>

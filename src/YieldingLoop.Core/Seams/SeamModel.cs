@@ -62,7 +62,6 @@ public static class SeamModel
                 Consumption = laid / s,
                 PopStretchPercent = (pop - 1) * 100,
                 NeedleLoopMm = double.IsNaN(needleLoop) ? null : needleLoop,
-                Slack = slack,
             };
             consumption += laid / s;
             mass += laid / s * kind.Tex / 100;

@@ -51,15 +51,15 @@ public static class OverlockPlanner
         }
 
         var size = NeedleRules.ChooseSize(request.Cloth, request.Machine, reasons);
-        var draft = FirstDraft(request, need.Value!, point, size, reasons);
-        if (!draft.Succeeded)
+        var first = FirstChoice(request, need.Value!, point, size, reasons);
+        if (!first.Succeeded)
         {
-            return Outcome.Failed<SetupPlan>(draft.Problems);
+            return Outcome.Failed<SetupPlan>(first.Problems);
         }
 
         var tried = new List<RemedyTried>();
-        var solved = Remedies.Run(SetupSolver.Solve(draft.Value!, request, need.Value!), request, need.Value!, tried);
-        PlanReasons.Add(solved, request, need.Value!, reasons);
+        var solved = Remedies.Run(first.Value!, request, need.Value!, tried);
+        PlanReasons.Add(first.Value!.Draft, solved, request, need.Value!, reasons);
         PlanNotes.Add(solved, request, need.Value!, notes);
         return Outcome.Of(Assemble(solved, request, need.Value!, reasons, tried, notes));
     }
@@ -67,7 +67,7 @@ public static class OverlockPlanner
     private static bool Rolls(PlanRequest request) =>
         request.Cloth.AreaDensity.Value < ThinBelowGsm && request.Cloth.Thickness.Value <= RollsUpToMm;
 
-    private static Outcome<SetupDraft> FirstDraft(PlanRequest request, Need need, NeedlePoint point, NeedleSize size, List<Reason> reasons)
+    private static Outcome<SolvedSetup> FirstChoice(PlanRequest request, Need need, NeedlePoint point, NeedleSize size, List<Reason> reasons)
     {
         var job = request.Seam.Job;
         var threads = ThreadRules.Choose(request, reasons);
@@ -101,37 +101,30 @@ public static class OverlockPlanner
 
         return Outcome.Of(Ease(SeatRules.FourOrThree(four, three, request, need, reasons), request, need));
 
-        static Outcome<SetupDraft> NoFinger(string what) =>
-            Outcome.Failed<SetupDraft>([new("fingers", $"The machine's record has no finger position for {what}. Look it up in the machine's table and add it.")]);
+        static Outcome<SolvedSetup> NoFinger(string what) =>
+            Outcome.Failed<SolvedSetup>([new("fingers", $"The machine's record has no finger position for {what}. Look it up in the machine's table and add it.")]);
     }
 
     /// <summary>Loosens the upper looper where the edge would be dragged (common practice D5).</summary>
-    private static SetupDraft Ease(SetupDraft draft, PlanRequest request, Need need)
+    private static SolvedSetup Ease(SetupDraft draft, PlanRequest request, Need need)
     {
-        if (draft.Rolled)
-        {
-            return draft;
-        }
-
         var solved = SetupSolver.Solve(draft, request, need);
-        if (solved.Figures.Drag is not > SeamLimits.DragMost)
+        if (draft.Rolled || solved.Figures.Drag is not > SeamLimits.DragMost)
         {
-            return draft;
+            return solved;
         }
 
         // Start with two steps; go further only while the edge still drags and the loops meet within reach of the back.
-        var eased = draft with { UpperLooser = FirstLooserSteps };
-        var easedSolved = SetupSolver.Solve(eased, request, need);
-        while (easedSolved.Figures.Drag > SeamLimits.DragMost)
+        var eased = SetupSolver.Solve(draft with { UpperLooser = FirstLooserSteps }, request, need);
+        while (eased.Figures.Drag > SeamLimits.DragMost)
         {
-            var further = eased with { UpperLooser = eased.UpperLooser + 0.5 };
-            var furtherSolved = SetupSolver.Solve(further, request, need);
-            if (furtherSolved.Figures.Seam.MeetingLineMm < -SeamLimits.MeetingBackMostMm || further.UpperLooser > 2 * FirstLooserSteps)
+            var further = SetupSolver.Solve(draft with { UpperLooser = eased.Draft.UpperLooser + 0.5 }, request, need);
+            if (further.Figures.Seam.MeetingLineMm < -SeamLimits.MeetingBackMostMm || further.Draft.UpperLooser > 2 * FirstLooserSteps)
             {
                 break;
             }
 
-            (eased, easedSolved) = (further, furtherSolved);
+            eased = further;
         }
 
         return eased;

@@ -6,10 +6,10 @@ namespace YieldingLoop.Core.Setups;
 /// <summary>The reasons that only the finished set-up can give: what was solved and why it came out so.</summary>
 internal static class PlanReasons
 {
-    public static void Add(SolvedSetup solved, PlanRequest request, Need need, List<Reason> reasons)
+    public static void Add(SetupDraft first, SolvedSetup solved, PlanRequest request, Need need, List<Reason> reasons)
     {
         var draft = solved.Draft;
-        AddChanged(draft, request, reasons);
+        AddChanged(first, draft, request, reasons);
         AddSeats(draft, request, reasons);
         AddDials(solved, request, need, reasons);
 
@@ -33,10 +33,10 @@ internal static class PlanReasons
             "seam model; machine record"));
     }
 
-    private static void AddChanged(SetupDraft draft, PlanRequest request, List<Reason> reasons)
+    private static void AddChanged(SetupDraft first, SetupDraft draft, PlanRequest request, List<Reason> reasons)
     {
         // Remedies change threads and length after the first reasons were given; what stands on the card is what is true of it.
-        if (draft.NeedleThread == ThreadCatalogue.StretchPolyester)
+        if (draft.NeedleThread != first.NeedleThread)
         {
             reasons.RemoveAll(r => r.Topic == PlanTopic.NeedleThread);
             reasons.Add(new(PlanTopic.NeedleThread, "Stretch polyester: smooth enough for the needle, and it stretches where plain thread would pop.", "common practice; seam model"));
@@ -61,10 +61,10 @@ internal static class PlanReasons
             reasons.Add(new(PlanTopic.LooperThread, "Stretch polyester in the lower looper, so that the edge itself can stretch.", "common practice; seam model"));
         }
 
-        var length = reasons.FindIndex(r => r.Topic == PlanTopic.Length);
-        if (!reasons[length].Sentence.StartsWith(FormattableString.Invariant($"{draft.LengthMm:0.##} mm"), StringComparison.Ordinal))
+        if (draft.LengthMm != first.LengthMm)
         {
-            reasons[length] = new(PlanTopic.Length, $"{draft.LengthMm:0.##} mm, shorter than the usual first choice: more thread in every centimetre, so the seam goes further.", "seam model");
+            reasons.RemoveAll(r => r.Topic == PlanTopic.Length);
+            reasons.Add(new(PlanTopic.Length, $"{draft.LengthMm:0.##} mm, shorter than the usual first choice: more thread in every centimetre, so the seam goes further.", "seam model"));
         }
     }
 

@@ -16,18 +16,16 @@ internal static class Remedies
     /// <summary>How much looser the needles are tried, steps.</summary>
     private const double LooserNeedleSteps = 1;
 
-    private sealed record Remedy(string Name, Func<SetupDraft, Overlocker, SetupDraft?> Apply);
+    private sealed record Remedy(string Name, Func<SetupDraft, Overlocker, SetupDraft> Apply);
 
     private static readonly Remedy[] All =
     [
-        new("shorter stitch", (d, m) => Shorten(d, m)),
-        new("shorter stitch again", (d, m) => Shorten(d, m)),
-        new("textured nylon in the loopers", (d, _) => d.UpperThread == ThreadCatalogue.TexturedNylon && d.LowerThread == ThreadCatalogue.TexturedNylon
-            ? null
-            : d with { UpperThread = ThreadCatalogue.TexturedNylon, LowerThread = d.Rolled ? d.LowerThread : ThreadCatalogue.TexturedNylon }),
+        new("shorter stitch", Shorten),
+        new("shorter stitch again", Shorten),
+        new("textured nylon in the loopers", (d, _) => d with { UpperThread = ThreadCatalogue.TexturedNylon, LowerThread = d.Rolled ? d.LowerThread : ThreadCatalogue.TexturedNylon }),
         new("looser needle", (d, _) => d with { NeedleOffset = d.NeedleOffset - LooserNeedleSteps }),
-        new("stretch thread in the needle", (d, _) => d.NeedleThread == ThreadCatalogue.StretchPolyester ? null : d with { NeedleThread = ThreadCatalogue.StretchPolyester }),
-        new("stretch thread in the lower looper", (d, _) => d.LowerThread == ThreadCatalogue.SpunPolyester ? d with { LowerThread = ThreadCatalogue.StretchPolyester } : null),
+        new("stretch thread in the needle", (d, _) => d with { NeedleThread = ThreadCatalogue.StretchPolyester }),
+        new("stretch thread in the lower looper", (d, _) => d.LowerThread == ThreadCatalogue.SpunPolyester ? d with { LowerThread = ThreadCatalogue.StretchPolyester } : d),
     ];
 
     /// <summary>Tries one remedy after the other until the seam holds; keeps those that help and break no limit.</summary>
@@ -41,8 +39,10 @@ internal static class Remedies
                 break;
             }
 
-            if (remedy.Apply(current.Draft, request.Machine) is not { } draft)
+            var draft = remedy.Apply(current.Draft, request.Machine);
+            if (draft == current.Draft)
             {
+                // It is in the set-up already.
                 continue;
             }
 
@@ -56,11 +56,10 @@ internal static class Remedies
         return current;
     }
 
-    private static SetupDraft? Shorten(SetupDraft draft, Overlocker machine)
+    private static SetupDraft Shorten(SetupDraft draft, Overlocker machine) => draft with
     {
-        var length = machine.StitchLength.Settable(Math.Max(ShortestRemedyMm, draft.LengthMm - ShortenMm));
-        return length < draft.LengthMm - 1e-9 && length >= Math.Min(ShortestRemedyMm, machine.StitchLength.Least) ? draft with { LengthMm = length } : null;
-    }
+        LengthMm = Math.Min(draft.LengthMm, machine.StitchLength.Settable(Math.Max(ShortestRemedyMm, draft.LengthMm - ShortenMm))),
+    };
 
     private static string? Objection(SolvedSetup before, SolvedSetup after, PlanRequest request)
     {
@@ -88,7 +87,7 @@ internal static class Remedies
     private static string Describe(Remedy remedy, SolvedSetup before, SolvedSetup after) =>
         before.Draft.LengthMm != after.Draft.LengthMm
             ? $"Shorter stitch, {before.Draft.LengthMm:0.##} → {after.Draft.LengthMm:0.##} mm"
-            : char.ToUpperInvariant(remedy.Name[0]) + remedy.Name[1..];
+            : ThreadRules.Capital(remedy.Name);
 
     private static string Sentence(double before, double after, string? objection) => objection is null
         ? $"Kept: the yield goes from {before:0} to {after:0} %."

@@ -71,6 +71,10 @@ public sealed record PlannedThread(ThreadPosition Position, string KindId, doubl
     /// <summary>The kind.</summary>
     [JsonIgnore]
     public ThreadKind Kind => ThreadCatalogue.Find(KindId) ?? throw new InvalidOperationException($"Unknown thread kind {KindId}.");
+
+    /// <summary>The thread as the seam model takes it.</summary>
+    [JsonIgnore]
+    public LaidThread Laid => new(Position, Kind, TensionCentinewtons);
 }
 
 /// <summary>A whole set-up with the reason for every choice and the figures it stands on.</summary>

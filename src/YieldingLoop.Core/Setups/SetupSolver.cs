@@ -33,8 +33,7 @@ internal static class SetupSolver
             .Append(lower)
             .ToList();
 
-        var meanSlack = new[] { upper, lower }.Average(t => SeamModel.Slack(new LaidThread(t.Position, t.Kind, t.TensionCentinewtons)));
-        var cuttingFromRight = machine.CuttingWidth.Settable(loopWidth * (1 + meanSlack) - offset);
+        var cuttingFromRight = machine.CuttingWidth.Settable(SeamLayout.LoopReach(loopWidth, [upper.Laid, lower.Laid]) - offset);
         var along = request.Cloth.StretchAlong(request.Seam.Direction).Value;
         var differential = machine.Differential.Settable(ClothEffects.FlatDifferential(along));
 
@@ -44,7 +43,7 @@ internal static class SetupSolver
             {
                 GaugeMm = machine.GaugeMm, LoopWidthMm = loopWidth, BiteMm = cuttingFromRight + offset,
             },
-            Threads = [.. threads.Select(t => new SetThread(new LaidThread(t.Position, t.Kind, t.TensionCentinewtons), t.StepsTighter))],
+            Threads = [.. threads.Select(t => new SetThread(t.Laid, t.StepsTighter))],
             Cloth = request.SeamCloth,
             Plies = request.Seam.Plies,
             Needle = new SeatedNeedle(draft.Point, draft.Size),

@@ -59,15 +59,15 @@ internal static class SeamApi
         var errors = new JsonErrors();
         try
         {
-            if (request.ContentLength > LargestBody)
+            // One byte more than allowed is enough to know that the body is too large, with or without a stated length.
+            var body = new byte[LargestBody + 1];
+            var length = await request.Body.ReadAtLeastAsync(body, body.Length, throwOnEndOfStream: false, stop);
+            if (length > LargestBody)
             {
-                return TooLarge();
+                return Results.Problem($"The body is at most {LargestBody} bytes.", statusCode: StatusCodes.Status413PayloadTooLarge);
             }
 
-            using var body = new MemoryStream();
-            await using var bounded = new BoundedStream(request.Body, LargestBody);
-            await bounded.CopyToAsync(body, stop);
-            using var document = JsonDocument.Parse(body.GetBuffer().AsMemory(0, (int)body.Length), Strict);
+            using var document = JsonDocument.Parse(body.AsMemory(0, length), Strict);
             if (EvaluateRequestReader.Read(document.RootElement, errors) is { } seam)
             {
                 return Results.Ok(EvaluateResponse.Of(SeamAssessment.Of(seam)));
@@ -82,14 +82,8 @@ internal static class SeamApi
             // A text that is not valid Unicode surfaces only when it is read.
             errors.Add("$", "The body holds text that is not valid UTF-8.");
         }
-        catch (BodyTooLargeException)
-        {
-            return TooLarge();
-        }
 
         return Results.ValidationProblem(errors.ToDictionary(), "Nothing was worked out; see errors.");
-
-        static IResult TooLarge() => Results.Problem($"The body is at most {LargestBody} bytes.", statusCode: StatusCodes.Status413PayloadTooLarge);
     }
 }
 

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Pages;
@@ -19,7 +18,7 @@ public sealed class IndexModel(Workroom workroom) : PageModel
     {
         Work = await workroom.OnTheTableAsync(6);
         Passed = await workroom.LastPassedAsync(5);
-        Cloths = await workroom.Cloths.OrderByDescending(c => c.ChangedAt).Take(6).ToListAsync();
-        Machines = await workroom.Machines.OrderBy(m => m.Name).Take(6).ToListAsync();
+        Cloths = await workroom.ListClothsAsync(6);
+        Machines = await workroom.ListMachinesAsync(6);
     }
 }

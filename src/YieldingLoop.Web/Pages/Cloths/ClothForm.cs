@@ -7,6 +7,9 @@ namespace YieldingLoop.Web.Pages.Cloths;
 /// <summary>A cloth as it is typed.</summary>
 public sealed class ClothForm : RecordForm
 {
+    /// <summary>What the colour field shows until a colour is chosen.</summary>
+    private const string UndyedColour = "#8a8378";
+
     public string? Name { get; set; }
 
     public string? TypicalId { get; set; }
@@ -44,7 +47,7 @@ public sealed class ClothForm : RecordForm
     /// <summary>Whether the colour below is meant; a colour field cannot be empty.</summary>
     public bool HasColour { get; set; }
 
-    public string? Colour { get; set; } = "#8a8378";
+    public string? Colour { get; set; } = UndyedColour;
 
     public static ClothForm From(ClothRow row)
     {
@@ -58,7 +61,7 @@ public sealed class ClothForm : RecordForm
             SquareSideMm = FieldText.Of(e.SquareSideMm), SquareMassGrams = FieldText.Of(e.SquareMassGrams), ScaleStepGrams = FieldText.Of(e.ScaleStepGrams),
             ToldAreaDensityGsm = FieldText.Of(e.ToldAreaDensityGsm), TenLayersMm = FieldText.Of(e.TenLayersMm),
             Elastane = e.Elastane, Sheds = e.Sheds, Runs = e.Runs, Melts = e.Melts,
-            HasColour = e.Colour is not null, Colour = e.Colour ?? "#8a8378",
+            HasColour = e.Colour is not null, Colour = e.Colour ?? UndyedColour,
         };
     }
 

@@ -51,7 +51,7 @@ public sealed class EditModel(Workroom workroom) : RecordPage<ClothForm>
             return NotFound();
         }
 
-        var entry = ReadEntry(ModelState);
+        var entry = ReadEntry();
         if (!ModelState.IsValid)
         {
             return Page();
@@ -71,13 +71,13 @@ public sealed class EditModel(Workroom workroom) : RecordPage<ClothForm>
     /// <summary>The figures as far as the form allows, while it is being filled in.</summary>
     public IActionResult OnPostFigures(string id)
     {
-        ReadEntry(ModelState);
+        ReadEntry();
         return Partial("_Figures", Figures);
     }
 
-    private ClothEntry ReadEntry(Microsoft.AspNetCore.Mvc.ModelBinding.ModelStateDictionary state)
+    private ClothEntry ReadEntry()
     {
-        var reader = new FormReader(state, nameof(Input));
+        var reader = new FormReader(ModelState, nameof(Input));
         var entry = Input.Read(reader);
         Figures = entry.Resolve();
         reader.Add(Figures.Problems);

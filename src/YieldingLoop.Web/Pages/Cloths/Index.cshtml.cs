@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Pages.Cloths;
@@ -9,5 +8,5 @@ public sealed class IndexModel(Workroom workroom) : PageModel
 {
     public IReadOnlyList<ClothRow> Cloths { get; private set; } = [];
 
-    public async Task OnGetAsync() => Cloths = await workroom.Cloths.OrderByDescending(c => c.ChangedAt).Take(200).ToListAsync();
+    public async Task OnGetAsync() => Cloths = await workroom.ListClothsAsync(200);
 }

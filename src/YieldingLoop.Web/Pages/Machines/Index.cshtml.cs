@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Pages.Machines;
@@ -9,5 +8,5 @@ public sealed class IndexModel(Workroom workroom) : PageModel
 {
     public IReadOnlyList<MachineRow> Machines { get; private set; } = [];
 
-    public async Task OnGetAsync() => Machines = await workroom.Machines.OrderBy(m => m.Name).Take(200).ToListAsync();
+    public async Task OnGetAsync() => Machines = await workroom.ListMachinesAsync(200);
 }

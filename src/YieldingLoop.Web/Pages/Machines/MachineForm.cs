@@ -64,20 +64,16 @@ public sealed class MachineForm : RecordForm
         CalibrationThreadId = machine.CalibrationThreadId,
     };
 
-    /// <summary>The four threads in the order the form shows them.</summary>
-    public static IReadOnlyList<ThreadPosition> Positions { get; } =
-        [ThreadPosition.NeedleLeft, ThreadPosition.NeedleRight, ThreadPosition.UpperLooper, ThreadPosition.LowerLooper];
-
     /// <summary>Reads what was typed; faults go to the reader.</summary>
     internal Overlocker Read(FormReader reader)
     {
         // A form cut short by whatever sent it still has four dials: the missing ones are faulty, not absent.
-        while (Dials.Count < Positions.Count)
+        while (Dials.Count < Overlocker.Positions.Count)
         {
             Dials.Add(new DialForm());
         }
 
-        var dials = Positions.Select((_, i) => Dials[i].Read(reader, $"Dials[{i}]")).ToList();
+        var dials = Dials.Take(Overlocker.Positions.Count).Select((d, i) => d.Read(reader, $"Dials[{i}]")).ToList();
         return new Overlocker
         {
             Name = Name ?? "",
@@ -95,7 +91,7 @@ public sealed class MachineForm : RecordForm
             FourThreadStitchId = FourThreadStitchId ?? "",
             LooperOrder = LooperOrder,
             CalibrationThreadId = CalibrationThreadId ?? "",
-            ThreadMarks = Positions.Select((p, i) => (p, Dials[i])).Where(d => d.Item2.HasMark && d.Item2.Mark is not null).ToDictionary(d => d.p.Id(), d => d.Item2.Mark!),
+            ThreadMarks = Overlocker.Positions.Zip(Dials).Where(d => d.Second is { HasMark: true, Mark: not null }).ToDictionary(d => d.First.Id(), d => d.Second.Mark!),
         };
     }
 
@@ -115,7 +111,7 @@ public sealed class MachineForm : RecordForm
         var parts = problem.Split('.', 2);
         if (ThreadPositions.TryFromId(parts[0], out var position))
         {
-            return $"Dials[{Positions.ToList().IndexOf(position)}].{(parts.Length > 1 ? FormReader.FieldName(parts[1]) : "Label")}";
+            return $"Dials[{Overlocker.Positions.ToList().IndexOf(position)}].{(parts.Length > 1 ? FormReader.FieldName(parts[1]) : "Label")}";
         }
 
         return problem switch

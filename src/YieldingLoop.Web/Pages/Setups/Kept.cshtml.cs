@@ -45,7 +45,7 @@ public sealed class KeptModel(Workroom workroom) : PageModel
 
         Row = row;
         var kept = row.Snapshot;
-        Card = new SetupCard(kept.Plan, kept.Machine, kept.ClothFigures, kept.Seam);
+        Card = SetupCard.Of(kept);
         Changes = SnapshotChanges.Between(kept, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return true;

@@ -30,7 +30,7 @@ public sealed class PrintModel(Workroom workroom) : PageModel
         }
 
         Row = row;
-        Card = new SetupCard(row.Snapshot.Plan, row.Snapshot.Machine, row.Snapshot.ClothFigures, row.Snapshot.Seam);
+        Card = SetupCard.Of(row.Snapshot);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return Page();
     }
