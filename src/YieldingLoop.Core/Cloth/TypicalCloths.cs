@@ -1,8 +1,9 @@
+using YieldingLoop.Core.Words;
+
 namespace YieldingLoop.Core.Cloth;
 
 /// <summary>A typical cloth, for the figures nobody has measured yet.</summary>
 /// <param name="Id">Identifier in records.</param>
-/// <param name="Name">Name on screen.</param>
 /// <param name="AcrossPercent">Stretch crosswise, %.</param>
 /// <param name="LengthwisePercent">Stretch lengthwise, %.</param>
 /// <param name="AreaDensityGsm">g/m².</param>
@@ -11,8 +12,12 @@ namespace YieldingLoop.Core.Cloth;
 /// <param name="Sheds">Whether its edge usually sheds.</param>
 /// <param name="Runs">Whether it usually runs.</param>
 public sealed record TypicalCloth(
-    string Id, string Name, double AcrossPercent, double LengthwisePercent, double AreaDensityGsm, double ThicknessMm,
-    bool Elastane = false, bool Sheds = false, bool Runs = false);
+    string Id, double AcrossPercent, double LengthwisePercent, double AreaDensityGsm, double ThicknessMm,
+    bool Elastane = false, bool Sheds = false, bool Runs = false)
+{
+    /// <summary>Name on screen.</summary>
+    public string Name => Vocabulary.Name("typical." + Id);
+}
 
 /// <summary>Typical cloths. Working values from memory: common practice, no published source; every one is a guess with a wide band.</summary>
 public static class TypicalCloths
@@ -26,19 +31,19 @@ public static class TypicalCloths
     /// <summary>All of them.</summary>
     public static IReadOnlyList<TypicalCloth> All { get; } =
     [
-        new("single-jersey", "single jersey", 50, 20, 160, 0.55, Runs: true),
-        new("elastane-jersey", "jersey with elastane", 75, 45, 200, 0.60, Elastane: true),
-        new("power-knit", "power knit", 95, 70, 230, 0.60, Elastane: true),
-        new("swim-tricot", "swim tricot", 90, 80, 190, 0.50, Elastane: true),
-        new("interlock", "interlock", 45, 20, 200, 0.75),
-        new("merino-interlock", "merino interlock", 60, 35, 195, 0.75),
-        new("rib-2x2", "2×2 rib", 110, 25, 280, 1.20),
-        new("sweatshirt", "sweatshirt, looped back", 35, 20, 280, 1.20),
-        new("brushed-fleece", "brushed fleece-back", 30, 20, 300, 1.70),
-        new("double-knit", "stable double knit", 20, 10, 330, 1.00),
-        new("wicking-mesh", "wicking mesh", 55, 30, 120, 0.45),
-        new("sweater-knit", "sweater knit", 80, 40, 260, 1.60, Sheds: true, Runs: true),
-        new("stretch-velvet", "stretch velvet", 70, 40, 260, 1.10, Elastane: true, Sheds: true),
+        new("single-jersey", 50, 20, 160, 0.55, Runs: true),
+        new("elastane-jersey", 75, 45, 200, 0.60, Elastane: true),
+        new("power-knit", 95, 70, 230, 0.60, Elastane: true),
+        new("swim-tricot", 90, 80, 190, 0.50, Elastane: true),
+        new("interlock", 45, 20, 200, 0.75),
+        new("merino-interlock", 60, 35, 195, 0.75),
+        new("rib-2x2", 110, 25, 280, 1.20),
+        new("sweatshirt", 35, 20, 280, 1.20),
+        new("brushed-fleece", 30, 20, 300, 1.70),
+        new("double-knit", 20, 10, 330, 1.00),
+        new("wicking-mesh", 55, 30, 120, 0.45),
+        new("sweater-knit", 80, 40, 260, 1.60, Sheds: true, Runs: true),
+        new("stretch-velvet", 70, 40, 260, 1.10, Elastane: true, Sheds: true),
     ];
 
     /// <summary>Finds one by identifier; null where there is none.</summary>

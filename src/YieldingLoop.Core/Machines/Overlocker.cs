@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -46,15 +45,9 @@ public enum LooperOrder
     LowerFirst,
 }
 
-/// <summary>An overlocker as one workroom owns it. Widths are stored from the right needle, mm; a set-up with the left needle threaded adds the gauge.</summary>
-public sealed record Overlocker
+/// <summary>An overlocker. Widths are stored from the right needle, mm; a set-up with the left needle threaded adds the gauge.</summary>
+public sealed record Overlocker : Machine
 {
-    /// <summary>Longest name, characters.</summary>
-    public const int LongestName = 60;
-
-    /// <summary>The user's name for it.</summary>
-    public required string Name { get; init; }
-
     /// <summary>Left needle's dial.</summary>
     public required DialScale NeedleLeft { get; init; }
 
@@ -85,53 +78,46 @@ public sealed record Overlocker
     /// <summary>Differential ratio.</summary>
     public required SettingRange Differential { get; init; }
 
-    /// <summary>Stitch length, mm.</summary>
-    public required SettingRange StitchLength { get; init; }
-
-    /// <summary>Needle system as printed on the machine or in its manual.</summary>
-    public required string NeedleSystem { get; init; }
-
-    /// <summary>Points made in that system.</summary>
-    public required IReadOnlyList<string> NeedlePointIds { get; init; }
-
-    /// <summary>Metric sizes the machine takes.</summary>
-    public required IReadOnlyList<int> NeedleSizes { get; init; }
-
     /// <summary>Which four-thread stitch it sews: "514" or "512".</summary>
     public string FourThreadStitchId { get; init; } = StitchCatalogue.FourThreadOveredge.Id;
 
     /// <summary>Threading order of the loopers.</summary>
     public LooperOrder LooperOrder { get; init; }
 
-    /// <summary>Kind of thread its neutral numbers were found with.</summary>
-    public string CalibrationThreadId { get; init; } = ThreadCatalogue.SpunPolyester.Id;
-
-    /// <summary>Colours of the thread marks on the machine, #rrggbb by position identifier; a position without one takes the product's own.</summary>
-    public IReadOnlyDictionary<string, string> ThreadMarks { get; init; } = new Dictionary<string, string>();
-
     /// <summary>The four-thread stitch.</summary>
     [JsonIgnore]
     public Stitch FourThreadStitch => StitchCatalogue.Find(FourThreadStitchId) ?? StitchCatalogue.FourThreadOveredge;
 
-    /// <summary>The calibration thread.</summary>
+    /// <inheritdoc/>
     [JsonIgnore]
-    public ThreadKind CalibrationThread => ThreadCatalogue.Find(CalibrationThreadId) ?? ThreadCatalogue.SpunPolyester;
+    public override MachineKind Kind => MachineKind.Overlocker;
 
-    /// <summary>The points made in its system.</summary>
+    /// <inheritdoc/>
     [JsonIgnore]
-    public IReadOnlyList<NeedlePoint> NeedlePoints => [.. NeedlePointIds.Select(NeedleCatalogue.Find).OfType<NeedlePoint>()];
+    public override IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials => [.. Positions.Select(p => (p, DialOf(p)))];
 
-    /// <summary>The dials in the order of an overlocker's threads, with their positions.</summary>
+    /// <inheritdoc/>
     [JsonIgnore]
-    public IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials => [.. Positions.Select(p => (p, DialOf(p)))];
+    public override IReadOnlyList<Seat> Seats => [new(ThreadPosition.NeedleLeft, -GaugeMm, LeftTipHigherMm), new(ThreadPosition.NeedleRight, 0, 0)];
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override LooperTravel? Travel => LooperTravel.LeftToRight;
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override IReadOnlyList<Stitch> Stitches => [StitchCatalogue.ThreeThreadOveredge, FourThreadStitch, StitchCatalogue.TwoThreadOveredge];
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override SettingRange? Feed => Differential;
 
     /// <summary>An overlocker's threads, in the order they are shown.</summary>
     public static IReadOnlyList<ThreadPosition> Positions { get; } =
         [ThreadPosition.NeedleLeft, ThreadPosition.NeedleRight, ThreadPosition.UpperLooper, ThreadPosition.LowerLooper];
 
-    /// <summary>The dial of a position.</summary>
-    /// <exception cref="ArgumentOutOfRangeException">An overlocker has no such position.</exception>
-    public DialScale DialOf(ThreadPosition position) => position switch
+    /// <inheritdoc/>
+    public override DialScale DialOf(ThreadPosition position) => position switch
     {
         ThreadPosition.NeedleLeft => NeedleLeft,
         ThreadPosition.NeedleRight => NeedleRight,
@@ -139,6 +125,22 @@ public sealed record Overlocker
         ThreadPosition.LowerLooper => LowerLooper,
         _ => throw new ArgumentOutOfRangeException(nameof(position), position, "An overlocker has no such thread."),
     };
+
+    /// <summary>
+    /// The machine with the numbers of a row of its manual's table as neutral: what the maker prints for a balanced stitch on such
+    /// a cloth is where its dials start from there. A dial the row leaves out stays as it is.
+    /// </summary>
+    public Overlocker TunedTo(ManualSetting row)
+    {
+        DialScale Tuned(ThreadPosition position) => row.Dials.FirstOrDefault(d => d.Position == position) is { } printed ? DialOf(position) with { Neutral = printed.Ideal } : DialOf(position);
+        return this with
+        {
+            NeedleLeft = Tuned(ThreadPosition.NeedleLeft),
+            NeedleRight = Tuned(ThreadPosition.NeedleRight),
+            UpperLooper = Tuned(ThreadPosition.UpperLooper),
+            LowerLooper = Tuned(ThreadPosition.LowerLooper),
+        };
+    }
 
     /// <summary>The number to set on the knife dial for a cutting width from the right needle, mm; null where the dial has none.</summary>
     public double? KnifeNumber(double fromRightMm)

@@ -1,36 +1,43 @@
+using YieldingLoop.Core.Words;
+
 namespace YieldingLoop.Core.Needles;
 
 /// <summary>A needle's point, by what it is made for.</summary>
 /// <param name="Id">Identifier used in records and the API.</param>
-/// <param name="Name">Name on screen.</param>
 /// <param name="Code">Makers' letter code where one is usual, otherwise null (needle makers' tables, from memory).</param>
-/// <param name="Use">One sentence: what it is for (common practice).</param>
 /// <param name="ForKnits">Whether it is a point to choose for a knit at all.</param>
-public sealed record NeedlePoint(string Id, string Name, string? Code, string Use, bool ForKnits);
+public sealed record NeedlePoint(string Id, string? Code, bool ForKnits)
+{
+    /// <summary>Name on screen.</summary>
+    public string Name => Vocabulary.Name("needle." + Id);
+
+    /// <summary>One sentence: what it is for (common practice).</summary>
+    public string Use => Vocabulary.Means("needle." + Id);
+}
 
 /// <summary>Every needle point the product knows, and which size a cloth asks for.</summary>
 public static class NeedleCatalogue
 {
     /// <summary>Slightly rounded point.</summary>
-    public static NeedlePoint Universal { get; } = new("universal", "universal", "R", "Slightly rounded: for wovens, and for knits that hardly stretch.", true);
+    public static NeedlePoint Universal { get; } = new("universal", "R", true);
 
     /// <summary>Sharp point.</summary>
-    public static NeedlePoint Sharp { get; } = new("sharp", "sharp", null, "Cuts its way: for silk and fine wovens, never knits.", false);
+    public static NeedlePoint Sharp { get; } = new("sharp", null, false);
 
     /// <summary>Ballpoint.</summary>
-    public static NeedlePoint Jersey { get; } = new("jersey", "jersey (ballpoint)", "SES", "Parts the yarns instead of cutting them: for knits that stretch moderately.", true);
+    public static NeedlePoint Jersey { get; } = new("jersey", "SES", true);
 
     /// <summary>Stretch point.</summary>
-    public static NeedlePoint Stretch { get; } = new("stretch", "stretch", "SUK", "For cloth with elastane and high stretch, where it makes neither holes nor skips.", true);
+    public static NeedlePoint Stretch { get; } = new("stretch", "SUK", true);
 
     /// <summary>Jeans point.</summary>
-    public static NeedlePoint Jeans { get; } = new("jeans", "jeans", null, "For dense woven denim; it skips in topstitching.", false);
+    public static NeedlePoint Jeans { get; } = new("jeans", null, false);
 
     /// <summary>Topstitch needle.</summary>
-    public static NeedlePoint Topstitch { get; } = new("topstitch", "topstitch", null, "Large eye for heavy topstitching thread.", false);
+    public static NeedlePoint Topstitch { get; } = new("topstitch", null, false);
 
     /// <summary>The one point some overlockers' own needle system offers, made for knits and wovens alike.</summary>
-    public static NeedlePoint Overlocker { get; } = new("overlocker", "overlocker's own", null, "The only point some overlocker systems offer, made for knits and wovens alike.", true);
+    public static NeedlePoint Overlocker { get; } = new("overlocker", null, true);
 
     /// <summary>All points.</summary>
     public static IReadOnlyList<NeedlePoint> Points { get; } = [Universal, Sharp, Jersey, Stretch, Jeans, Topstitch, Overlocker];

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using YieldingLoop.Core.Cloth;
 
 namespace YieldingLoop.Core.Seams;
@@ -13,6 +14,30 @@ public enum SeamJob
 
     /// <summary>A rolled hem on thin cloth.</summary>
     RolledHem,
+
+    /// <summary>Turn up a hem.</summary>
+    Hem,
+
+    /// <summary>Sew elastic on.</summary>
+    Elastic,
+
+    /// <summary>Sew a band onto an opening.</summary>
+    Band,
+
+    /// <summary>A rolled hem with a longer stitch: a softer edge for silky cloth.</summary>
+    Picot,
+
+    /// <summary>A rolled hem stretched into waves.</summary>
+    LettuceEdge,
+
+    /// <summary>A join pulled open flat, with no ridge.</summary>
+    Flatlock,
+
+    /// <summary>A line of stitching that is there to be seen.</summary>
+    DecorativeLine,
+
+    /// <summary>Mend a seam or a hole.</summary>
+    Repair,
 }
 
 /// <summary>How the need of a seam is found.</summary>
@@ -55,6 +80,12 @@ public sealed record SeamEntry
     /// <summary>How many layers it goes through.</summary>
     public int Plies { get; init; } = 2;
 
+    /// <summary>Where on the body it lies, an identifier of <see cref="BodyZones"/>; null where it was not said.</summary>
+    public string? ZoneId { get; init; }
+
+    /// <summary>Whether it is to take load.</summary>
+    public bool Reinforced { get; init; }
+
     /// <summary>Whether it lies against the skin.</summary>
     public bool OnSkin { get; init; }
 
@@ -76,6 +107,10 @@ public sealed record SeamEntry
     /// <summary>What 100 mm marked on the body becomes in the position.</summary>
     public double? OnBodyMm { get; init; }
 
+    /// <summary>Whether the seam takes load: by what was said of it, or by where it lies.</summary>
+    [JsonIgnore]
+    public bool UnderLoad => Reinforced || BodyZones.Find(ZoneId)?.UnderLoad == true;
+
     /// <summary>Works out the need, or says what is missing or wrong.</summary>
     public Outcome<Need> Resolve()
     {
@@ -89,13 +124,18 @@ public sealed record SeamEntry
             problems.Add(new("name", $"The name is {Name.Trim().Length:N0} characters long; at most {LongestName} fit on a card."));
         }
 
-        if (Job == SeamJob.Join && Plies is < 2 or > 6)
+        if (Jobs.Of(Job) is { LeastPlies: > 1 and var least } job && (Plies < least || Plies > 6))
         {
-            problems.Add(new("plies", "A join goes through 2 to 6 layers."));
+            problems.Add(new("plies", $"{job.Sentence} goes through {least} to 6 layers."));
         }
         else if (Plies is < 1 or > 6)
         {
             problems.Add(new("plies", "An edge is 1 to 6 layers thick."));
+        }
+
+        if (ZoneId is not null && BodyZones.Find(ZoneId) is null)
+        {
+            problems.Add(new("zoneId", "Choose one of the places offered."));
         }
 
         if (!Enum.IsDefined(Job) || !Enum.IsDefined(Direction) || !Enum.IsDefined(NeedKind))

@@ -33,6 +33,9 @@ public static class SeamLimits
     /// <summary>The same for a single edge.</summary>
     public const double MassRatioEdge = 0.8;
 
+    /// <summary>Growth, %, from which a lettuce edge waves.</summary>
+    public const double LettuceGrowthFrom = 15;
+
     /// <summary>Above this drag the edge is pulled out of shape.</summary>
     public const double DragMost = 1;
 

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Seams;
 
@@ -50,13 +51,7 @@ public sealed record SeamVerdict(Verdict Verdict, double NeedPercent, double Req
 public static class VerdictWords
 {
     /// <summary>The word on screen.</summary>
-    public static string Word(this Verdict verdict) => verdict switch
-    {
-        Verdict.Holds => "holds",
-        Verdict.Tight => "tight",
-        Verdict.Pops => "pops",
-        _ => "cloth gives out",
-    };
+    public static string Word(this Verdict verdict) => Vocabulary.Name("verdict." + verdict.Id());
 
     /// <summary>The identifier in records and the API.</summary>
     public static string Id(this Verdict verdict) => verdict switch

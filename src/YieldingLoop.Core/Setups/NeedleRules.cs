@@ -9,7 +9,7 @@ namespace YieldingLoop.Core.Setups;
 internal static class NeedleRules
 {
     /// <summary>The point to use of those made in the machine's system, best first; null where none suits a knit like this.</summary>
-    public static NeedlePoint? ChoosePoint(ClothFigures cloth, Overlocker machine, Schools schools, List<Reason> reasons)
+    public static NeedlePoint? ChoosePoint(ClothFigures cloth, Machine machine, Schools schools, List<Reason> reasons)
     {
         var stretchy = cloth.Elastane || cloth.HighestStretch > SeamLimits.HighStretchAbovePercent;
         var stable = cloth.HighestStretch < SeamLimits.StableKnitBelowPercent;
@@ -39,7 +39,7 @@ internal static class NeedleRules
     }
 
     /// <summary>The size to use of those the machine takes.</summary>
-    public static NeedleSize ChooseSize(ClothFigures cloth, Overlocker machine, List<Reason> reasons)
+    public static NeedleSize ChooseSize(ClothFigures cloth, Machine machine, List<Reason> reasons)
     {
         var wanted = NeedleCatalogue.SizeForCloth(cloth.AreaDensity.Value);
         var size = NeedleCatalogue.Nearest(wanted, [.. machine.NeedleSizes.Select(NeedleSize.FromMetric)]);

@@ -14,13 +14,13 @@ namespace YieldingLoop.Core.Setups;
 public static class OverlockPlanner
 {
     /// <summary>Below this a cloth is thin, g/m²; a rolled hem is for thin cloth only. Working value.</summary>
-    public const double ThinBelowGsm = 200;
+    public const double ThinBelowGsm = ManualTable.LightBelowGsm;
 
     /// <summary>Thickest ply that still rolls, mm. Working value.</summary>
     public const double RollsUpToMm = 0.8;
 
     /// <summary>From this area density a cloth is heavy, g/m². Working value.</summary>
-    public const double HeavyFromGsm = 280;
+    public const double HeavyFromGsm = ManualTable.HeavyFromGsm;
 
     /// <summary>Steps by which the upper looper is loosened first on cloth that drags (common practice: strongly).</summary>
     private const double FirstLooserSteps = 2;
@@ -29,12 +29,32 @@ public static class OverlockPlanner
     /// <param name="request">The question.</param>
     public static Outcome<SetupPlan> Plan(PlanRequest request)
     {
-        var problems = new List<Problem>(OverlockerCheck.Problems(request.Machine));
+        var plan = PlanOn(request);
+        // A rolled hem's row is no balance of the flat stitch; the manual's numbers for it stand beside the card.
+        if (plan.Value is not { } first || request.Seam.Job.Rolls() || ManualTable.For(request.Machine, first.StitchId, request.Cloth) is not { Dials.Count: > 0 } row)
+        {
+            return plan;
+        }
+
+        var again = PlanOn(request with { Machine = request.Machine.TunedTo(row) });
+        // Where the manual's dials would lead to another stitch, that stitch's own row counts, not this one.
+        return again.Value is { } tuned && tuned.StitchId == first.StitchId
+            ? Outcome.Of(tuned with { Baseline = row, Reasons = [.. tuned.Reasons, new Reason(PlanTopic.LooperDials, "All dials start from the manual's own table for this stitch and cloth.", "machine record")] })
+            : plan;
+    }
+
+    private static Outcome<SetupPlan> PlanOn(PlanRequest request)
+    {
+        var problems = new List<Problem>(MachineCheck.Problems(request.Machine));
         var need = request.Seam.Resolve();
         problems.AddRange(need.Problems);
-        if (request.Seam.Job == SeamJob.RolledHem && !Rolls(request))
+        if (NotHere(request.Seam.Job) is { } elsewhere)
         {
-            problems.Add(new("job", $"A rolled hem is for thin cloth: below {ThinBelowGsm:0} g/m² and up to {RollsUpToMm} mm. This one is {request.Cloth.AreaDensity.Value:0} g/m² and {request.Cloth.Thickness.Value:0.##} mm; finish the edge instead."));
+            problems.Add(new("job", elsewhere));
+        }
+        else if (request.Seam.Job.Rolls() && !Rolls(request))
+        {
+            problems.Add(new("job", $"{Jobs.Of(request.Seam.Job)!.Sentence} is for thin cloth: below {ThinBelowGsm:0} g/m² and up to {RollsUpToMm} mm. This one is {request.Cloth.AreaDensity.Value:0} g/m² and {request.Cloth.Thickness.Value:0.##} mm; finish the edge instead."));
         }
 
         if (problems.Count > 0)
@@ -64,6 +84,15 @@ public static class OverlockPlanner
         return Outcome.Of(Assemble(solved, request, need.Value!, reasons, tried, notes));
     }
 
+    /// <summary>Why an overlocker's set-up is not worked out for a job; null where it is.</summary>
+    private static string? NotHere(SeamJob job) => job switch
+    {
+        SeamJob.Hem => "An overlocker finishes the edge of a hem but does not sew it: choose a coverstitch or a plain machine.",
+        SeamJob.DecorativeLine => "A decorative line runs inside the cloth, away from the edge: choose a coverstitch or a plain machine.",
+        SeamJob.Flatlock => "Dial numbers for a flatlock are found on a swatch: needle very loose, lower looper tight, until the seam pulls open flat. The seam's procedure says how.",
+        _ => null,
+    };
+
     private static bool Rolls(PlanRequest request) =>
         request.Cloth.AreaDensity.Value < ThinBelowGsm && request.Cloth.Thickness.Value <= RollsUpToMm;
 
@@ -76,21 +105,21 @@ public static class OverlockPlanner
         {
             Stitch = stitch, Seats = seats, Finger = finger, Point = point, Size = size,
             NeedleThread = threads.Needle, UpperThread = threads.Upper, LowerThread = threads.Lower,
-            LengthMm = length, Rolled = job == SeamJob.RolledHem,
-            NeedleOffset = job == SeamJob.Join && request.Seam.Seen && request.Schools.TighterNeedle ? 1 : 0,
+            LengthMm = length, Rolled = job.Rolls(), Waves = job == SeamJob.LettuceEdge,
+            NeedleOffset = job.Joins() && request.Seam.Seen && request.Schools.TighterNeedle ? 1 : 0,
         };
 
         var three = SeatRules.ThreeThreads(request, Make);
-        if (job != SeamJob.Join)
+        if (!job.Joins())
         {
             if (three is not null)
             {
-                reasons.Add(new(PlanTopic.Stitch, job == SeamJob.RolledHem
+                reasons.Add(new(PlanTopic.Stitch, job.Rolls()
                     ? "Three threads over no finger: the edge rolls into the stitch."
                     : "Three threads finish a single edge; a fourth would only add weight.", "common practice"));
             }
 
-            return three is not null ? Outcome.Of(Ease(three, request, need)) : NoFinger(job == SeamJob.RolledHem ? "a rolled hem" : "one needle");
+            return three is not null ? Outcome.Of(Ease(three, request, need)) : NoFinger(job.Rolls() ? "a rolled hem" : "one needle");
         }
 
         var four = SeatRules.FourThreads(request, Make);

@@ -35,6 +35,11 @@ internal static class PlanNotes
             notes.Add($"The cloth's stretch is a guess for a cloth of this name, {along.Low:0} to {along.High:0} %. Measuring it takes two minutes and settles the verdict.");
         }
 
+        if (solved.Draft.Waves && figures.Growth is { Middle: < SeamLimits.LettuceGrowthFrom } growth)
+        {
+            notes.Add($"The feed alone makes the edge {growth.Middle:0} % longer, short of the {SeamLimits.LettuceGrowthFrom:0} % a lettuce edge wants: hold it back a little behind the foot.");
+        }
+
         if (figures.SkipInFifty > SeamLimits.SkipMost)
         {
             notes.Add($"Expect skips: {figures.SkipInFifty * 100:0} % chance in {SeamLimits.SkipStitches} stitches with this needle.");

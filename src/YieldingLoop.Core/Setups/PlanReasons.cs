@@ -18,7 +18,9 @@ internal static class PlanReasons
         var limited = flat > request.Machine.Differential.Most ? $", the highest this machine has (flat would be {flat:0.00})" : "";
         reasons.Add(new(
             PlanTopic.Differential,
-            $"{solved.Differential:0.##}{limited}: cloth that stretches {along:0} % along the seam would grow {ClothEffects.GrowthPercent(along, 1):0.0} % at 1; here the model expects {solved.Figures.Growth!.Value.Middle:+0.0;−0.0;0.0} %.",
+            draft.Waves
+                ? $"{solved.Differential:0.##}, the lowest this machine has: the wave is wanted here, and the model expects the edge to grow {solved.Figures.Growth!.Value.Middle:0} %."
+                : $"{solved.Differential:0.##}{limited}: cloth that stretches {along:0} % along the seam would grow {ClothEffects.GrowthPercent(along, 1):0.0} % at 1; here the model expects {solved.Figures.Growth!.Value.Middle:+0.0;−0.0;0.0} %.",
             "seam model"));
 
         var overhang = solved.Figures.Seam.OverhangMm!.Value;

@@ -75,7 +75,7 @@ internal static class Remedies
 
         var most = request.Seam.Job switch
         {
-            SeamJob.Join => SeamLimits.MassRatioJoin,
+            var job when job.Joins() => SeamLimits.MassRatioJoin,
             SeamJob.EdgeFinish => SeamLimits.MassRatioEdge,
             _ => double.PositiveInfinity,
         };

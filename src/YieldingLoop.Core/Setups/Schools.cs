@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace YieldingLoop.Core.Setups;
 
 /// <summary>One side of a disagreement in the trade.</summary>
@@ -19,12 +21,31 @@ public sealed record SchoolQuestion(string Id, string Question, IReadOnlyList<Sc
     public SchoolChoice Find(string? id) => Choices.FirstOrDefault(c => c.Id == id) ?? Default;
 }
 
-/// <summary>Which schools a plan follows.</summary>
+/// <summary>Which schools a plan and a procedure follow. A member that a record does not have follows the default.</summary>
 /// <param name="JoinId">Strength or lightness first.</param>
 /// <param name="HideThreadId">How thread is kept from showing in an opened seam.</param>
 /// <param name="StableKnitPointId">Which point for a stable knit.</param>
-public sealed record Schools(string JoinId, string HideThreadId, string StableKnitPointId)
+/// <param name="LooperOrderId">Which looper a new machine's record threads first.</param>
+public sealed record Schools(string JoinId, string HideThreadId, string StableKnitPointId, string LooperOrderId = "upper-first")
 {
+    /// <summary>How a hem is sewn.</summary>
+    public string HemStitchId { get; init; } = "look";
+
+    /// <summary>Stitch length of a twin-needle hem.</summary>
+    public string HemLengthId { get; init; } = "two-and-a-half";
+
+    /// <summary>Tension of a twin-needle hem.</summary>
+    public string HemTensionId { get; init; } = "when-it-tunnels";
+
+    /// <summary>Tape in a hem allowance.</summary>
+    public string HemTapeId { get; init; } = "when-it-tunnels";
+
+    /// <summary>Ends of a twin-needle seam.</summary>
+    public string TwinEndsId { get; init; } = "tails";
+
+    /// <summary>Raw edge of a hem.</summary>
+    public string RawEdgeId { get; init; } = "raw";
+
     /// <summary>Four threads or three for a join (practice B10).</summary>
     public static SchoolQuestion Join { get; } = new("join", "How many threads join two pieces",
     [
@@ -46,18 +67,103 @@ public sealed record Schools(string JoinId, string HideThreadId, string StableKn
         new("never", "never on knits", "Every knit takes a rounded point."),
     ]);
 
+    /// <summary>Which looper is threaded first (practice A4). Kept per machine, whose manual wins.</summary>
+    public static SchoolQuestion LooperOrder { get; } = new("looper-order", "Which looper is threaded first",
+    [
+        new("upper-first", "upper, then lower", "A new machine's record starts with the upper looper first, as classes teach it."),
+        new("manual", "as the machine's manual has it", "A new machine's record starts without an order; look it up and choose."),
+    ]);
+
+    /// <summary>Which stitch hems knits where no coverstitch machine stands by (practice F14).</summary>
+    public static SchoolQuestion HemStitch { get; } = new("hem-stitch", "What a hem is sewn with on a plain machine",
+    [
+        new("look", "two rows, by look", "A twin needle: two parallel rows on the face, as in bought clothes."),
+        new("forgiving", "honeycomb, by ease", "A honeycomb from the wrong side: the edge is in sight while sewing, and it forgives."),
+    ]);
+
+    /// <summary>Stitch length under a twin needle (practice F9).</summary>
+    public static SchoolQuestion HemLength { get; } = new("hem-length", "Stitch length of a twin-needle hem",
+    [
+        new("two-and-a-half", "2.5 mm", "A hem that stretches with the cloth; 4 mm only on thick sweatshirt cloth."),
+        new("three", "3 mm", "A calmer row on medium cloth; it stretches a little less."),
+    ]);
+
+    /// <summary>Tension under a twin needle (practice F9).</summary>
+    public static SchoolQuestion HemTension { get; } = new("hem-tension", "Tension of a twin-needle hem",
+    [
+        new("when-it-tunnels", "looser when it tunnels", "The dials stay at neutral until a ridge shows between the rows."),
+        new("always", "always looser", "Needle tension starts two numbers looser."),
+        new("unchanged", "never changed", "A ridge is met with tape, not with the dial."),
+    ]);
+
+    /// <summary>Tape in a hem allowance (practice F9).</summary>
+    public static SchoolQuestion HemTape { get; } = new("hem-tape", "Stabilising tape in a hem",
+    [
+        new("when-it-tunnels", "only when it tunnels", "Tape goes on the hem allowance once a swatch shows a ridge."),
+        new("always", "always", "Tape goes on the hem allowance before it is turned up."),
+        new("never", "never", "No tape; a ridge is met with a looser thread."),
+    ]);
+
+    /// <summary>Ends of a twin-needle seam (practice F11).</summary>
+    public static SchoolQuestion TwinEnds { get; } = new("twin-ends", "Ends of a twin-needle seam",
+    [
+        new("tails", "long tails, buried", "No back-tacking: tails are drawn to the back and buried."),
+        new("back-tack", "back-tacked as usual", "A few stitches back at both ends."),
+    ]);
+
+    /// <summary>The raw edge of a knit hem (practice F13).</summary>
+    public static SchoolQuestion RawEdge { get; } = new("raw-edge", "The raw edge of a knit hem",
+    [
+        new("raw", "left raw, trimmed close", "A cut knit edge does not run to threads: it is trimmed after hemming."),
+        new("overlock", "overlocked first", "The edge is finished with three threads before it is turned up."),
+    ]);
+
+    /// <summary>The questions that decide about a set-up.</summary>
+    public static IReadOnlyList<SchoolQuestion> OfSetups { get; } = [Join, HideThread, StableKnitPoint];
+
+    /// <summary>The questions that decide how a hem is sewn.</summary>
+    public static IReadOnlyList<SchoolQuestion> OfHems { get; } = [HemStitch, HemLength, HemTension, HemTape, TwinEnds, RawEdge];
+
+    /// <summary>Where each question's choice is kept.</summary>
+    private static readonly Dictionary<SchoolQuestion, (Func<Schools, string> Get, Func<Schools, string, Schools> Set)> Kept = new()
+    {
+        [Join] = (s => s.JoinId, (s, id) => s with { JoinId = id }),
+        [HideThread] = (s => s.HideThreadId, (s, id) => s with { HideThreadId = id }),
+        [StableKnitPoint] = (s => s.StableKnitPointId, (s, id) => s with { StableKnitPointId = id }),
+        [LooperOrder] = (s => s.LooperOrderId, (s, id) => s with { LooperOrderId = id }),
+        [HemStitch] = (s => s.HemStitchId, (s, id) => s with { HemStitchId = id }),
+        [HemLength] = (s => s.HemLengthId, (s, id) => s with { HemLengthId = id }),
+        [HemTension] = (s => s.HemTensionId, (s, id) => s with { HemTensionId = id }),
+        [HemTape] = (s => s.HemTapeId, (s, id) => s with { HemTapeId = id }),
+        [TwinEnds] = (s => s.TwinEndsId, (s, id) => s with { TwinEndsId = id }),
+        [RawEdge] = (s => s.RawEdgeId, (s, id) => s with { RawEdgeId = id }),
+    };
+
     /// <summary>Every question this version follows.</summary>
-    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [Join, HideThread, StableKnitPoint];
+    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, LooperOrder, .. OfHems];
 
     /// <summary>The defaults.</summary>
     public static Schools Default { get; } = new(Join.Default.Id, HideThread.Default.Id, StableKnitPoint.Default.Id);
 
+    /// <summary>The school followed in a question; its default where a record names none that is known.</summary>
+    public SchoolChoice Chosen(SchoolQuestion question) => question.Find(Kept[question].Get(this));
+
+    /// <summary>The same with another school followed in one question; unchanged where <paramref name="choiceId"/> is none of its schools.</summary>
+    public Schools With(SchoolQuestion question, string? choiceId) =>
+        question.Choices.Any(c => c.Id == choiceId) ? Kept[question].Set(this, choiceId!) : this;
+
+    /// <summary>Whether one school is followed.</summary>
+    public bool Follows(SchoolQuestion question, string choiceId) => Chosen(question).Id == choiceId;
+
     /// <summary>Strength first rather than lightness first.</summary>
+    [JsonIgnore]
     public bool StrengthFirst => Join.Find(JoinId) == Join.Choices[0];
 
     /// <summary>A tighter needle rather than colour alone.</summary>
+    [JsonIgnore]
     public bool TighterNeedle => HideThread.Find(HideThreadId) == HideThread.Choices[1];
 
     /// <summary>Whether universal needles are allowed on stable knits.</summary>
+    [JsonIgnore]
     public bool UniversalOnStableKnits => StableKnitPoint.Find(StableKnitPointId) == StableKnitPoint.Choices[0];
 }

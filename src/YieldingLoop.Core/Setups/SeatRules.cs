@@ -14,7 +14,7 @@ internal static class SeatRules
     public static SetupDraft? ThreeThreads(PlanRequest request, Maker make)
     {
         var machine = request.Machine;
-        if (request.Seam.Job == SeamJob.RolledHem)
+        if (request.Seam.Job.Rolls())
         {
             return machine.FingerFor(FingerUse.Rolled) is { } rolled ? make(StitchCatalogue.ThreeThreadOveredge, [ThreadPosition.NeedleRight], rolled) : null;
         }

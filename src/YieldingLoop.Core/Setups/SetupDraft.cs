@@ -39,6 +39,9 @@ internal sealed record SetupDraft
     /// <summary>Whether the looper threads are to roll the edge in.</summary>
     public bool Rolled { get; init; }
 
+    /// <summary>Whether the edge is to wave, so that the feed stretches it as far as it goes.</summary>
+    public bool Waves { get; init; }
+
     public bool LeftThreaded => Seats.Contains(ThreadPosition.NeedleLeft);
 
     public ThreadKind KindAt(ThreadPosition position) => position switch

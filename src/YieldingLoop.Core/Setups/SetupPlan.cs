@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
@@ -136,6 +137,9 @@ public sealed record SetupPlan
 
     /// <summary>What the wearer asks.</summary>
     public required Need Need { get; init; }
+
+    /// <summary>The row of the manual's table the dials start from; null where the record has none for this stitch and cloth.</summary>
+    public ManualSetting? Baseline { get; init; }
 
     /// <summary>The schools it follows.</summary>
     public required Schools Schools { get; init; }

@@ -35,7 +35,7 @@ internal static class SetupSolver
 
         var cuttingFromRight = machine.CuttingWidth.Settable(SeamLayout.LoopReach(loopWidth, [upper.Laid, lower.Laid]) - offset);
         var along = request.Cloth.StretchAlong(request.Seam.Direction).Value;
-        var differential = machine.Differential.Settable(ClothEffects.FlatDifferential(along));
+        var differential = draft.Waves ? machine.Differential.Least : machine.Differential.Settable(ClothEffects.FlatDifferential(along));
 
         var figures = SeamAssessment.Of(new SeamCase
         {

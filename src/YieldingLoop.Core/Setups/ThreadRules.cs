@@ -15,7 +15,7 @@ internal static class ThreadRules
         reasons.Add(new(PlanTopic.NeedleThread, $"{Capital(smooth.Name)}, smooth and even{found}.", "common practice; machine record"));
 
         var nylon = ThreadCatalogue.TexturedNylon;
-        if (request.Seam.Job == SeamJob.RolledHem)
+        if (request.Seam.Job.Rolls())
         {
             reasons.Add(new(PlanTopic.LooperThread, "Textured nylon in the upper looper fills the rolled edge; the lower looper only draws it round.", "common practice"));
             return (smooth, nylon, smooth);
@@ -47,7 +47,8 @@ internal static class LengthRules
     {
         var (wanted, why) = request switch
         {
-            { Seam.Job: SeamJob.RolledHem } => (1.5, "short, so that nothing shows between the loops of a rolled edge"),
+            { Seam.Job: SeamJob.Picot } => (2.5, "longer than a rolled hem's, for the softer edge of a picot"),
+            { Seam.Job: var job } when job.Rolls() => (1.5, "short, so that nothing shows between the loops of a rolled edge"),
             { Cloth.Sheds: true } => (2.0, "shorter than usual, so that the loops hold a shedding edge"),
             { Cloth.AreaDensity.Value: >= OverlockPlanner.HeavyFromGsm } => (3.0, "a longer stitch for heavy cloth"),
             _ => (2.5, "the usual length for this weight"),

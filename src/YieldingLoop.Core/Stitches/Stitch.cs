@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Stitches;
 
@@ -34,7 +35,7 @@ public sealed record Stitch
     public required string Id { get; init; }
 
     /// <summary>Name on screen.</summary>
-    public required string Name { get; init; }
+    public string Name => Vocabulary.Name("stitch." + Id);
 
     /// <summary>What kind of path its threads take.</summary>
     public required StitchFamily Family { get; init; }

@@ -9,7 +9,7 @@ public static class ThreadCatalogue
     /// <summary>What overlocker makers usually calibrate with.</summary>
     public static ThreadKind SpunPolyester { get; } = new()
     {
-        Id = "spun-polyester", Name = "spun polyester", Use = "The everyday thread; what most overlockers are calibrated with.",
+        Id = "spun-polyester",
         Tex = 27, Density = 1.38, PackingRelaxed = 0.60, PackingInDisc = 0.60, BreakExtension = 0.17,
         Modulus = 200, Tenacity = 32, FrictionRatio = 1.00, Give = 0.35,
     };
@@ -17,7 +17,7 @@ public static class ThreadCatalogue
     /// <summary>Filament core, spun cover.</summary>
     public static ThreadKind CorespunPolyester { get; } = new()
     {
-        Id = "corespun-polyester", Name = "corespun polyester", Use = "Finer for the same strength; seams that take load.",
+        Id = "corespun-polyester",
         Tex = 24, Density = 1.38, PackingRelaxed = 0.65, PackingInDisc = 0.65, BreakExtension = 0.20,
         Modulus = 260, Tenacity = 45, FrictionRatio = 1.00, Give = 0.35,
     };
@@ -25,7 +25,7 @@ public static class ThreadCatalogue
     /// <summary>Cotton.</summary>
     public static ThreadKind Cotton { get; } = new()
     {
-        Id = "cotton", Name = "cotton", Use = "For woven cotton; hardly stretches, so it pops early in knits.",
+        Id = "cotton",
         Tex = 30, Density = 1.52, PackingRelaxed = 0.60, PackingInDisc = 0.60, BreakExtension = 0.065,
         Modulus = 350, Tenacity = 22, FrictionRatio = 1.05, Give = 0.25,
     };
@@ -33,7 +33,7 @@ public static class ThreadCatalogue
     /// <summary>Textured (fluffy) nylon.</summary>
     public static ThreadKind TexturedNylon { get; } = new()
     {
-        Id = "textured-nylon", Name = "textured nylon", Use = "About doubles its length, fills the stitch, soft on skin; loopers only, cool iron.",
+        Id = "textured-nylon",
         Tex = 35, Density = 1.14, PackingRelaxed = 0.16, PackingInDisc = 0.60, BreakExtension = 1.00,
         Modulus = 25, Tenacity = 30, FrictionRatio = 1.15, Give = 0.90, HeatSensitive = true, Textured = true,
     };
@@ -41,7 +41,7 @@ public static class ThreadCatalogue
     /// <summary>Textured polyester.</summary>
     public static ThreadKind TexturedPolyester { get; } = new()
     {
-        Id = "textured-polyester", Name = "textured polyester", Use = "The heat-proof cousin of textured nylon, a little less give.",
+        Id = "textured-polyester",
         Tex = 27, Density = 1.38, PackingRelaxed = 0.22, PackingInDisc = 0.60, BreakExtension = 0.55,
         Modulus = 40, Tenacity = 28, FrictionRatio = 1.10, Give = 0.75, Textured = true,
     };
@@ -49,7 +49,7 @@ public static class ThreadCatalogue
     /// <summary>Stretch (elastic) polyester.</summary>
     public static ThreadKind StretchPolyester { get; } = new()
     {
-        Id = "stretch-polyester", Name = "stretch polyester", Use = "Smooth thread that stretches; runs in every position, needles too.",
+        Id = "stretch-polyester",
         Tex = 30, Density = 1.36, PackingRelaxed = 0.50, PackingInDisc = 0.60, BreakExtension = 0.62,
         Modulus = 60, Tenacity = 26, FrictionRatio = 1.10, Give = 0.70,
     };
@@ -57,7 +57,7 @@ public static class ThreadCatalogue
     /// <summary>Thick decorative rayon.</summary>
     public static ThreadKind HeavyRayon { get; } = new()
     {
-        Id = "heavy-rayon", Name = "heavy rayon (decorative)", Use = "Too thick for a needle: in a looper, looser and with a longer stitch.",
+        Id = "heavy-rayon",
         Tex = 180, Density = 1.52, PackingRelaxed = 0.50, PackingInDisc = 0.55, BreakExtension = 0.16,
         Modulus = 120, Tenacity = 16, FrictionRatio = 1.05, Give = 0.30,
     };

@@ -1,3 +1,5 @@
+using YieldingLoop.Core.Words;
+
 namespace YieldingLoop.Core.Threads;
 
 /// <summary>
@@ -10,10 +12,10 @@ public sealed record ThreadKind
     public required string Id { get; init; }
 
     /// <summary>Name on screen.</summary>
-    public required string Name { get; init; }
+    public string Name { get => field ?? Vocabulary.Name("thread." + Id); init; }
 
     /// <summary>One sentence on what it is for (common practice).</summary>
-    public required string Use { get; init; }
+    public string Use { get => field ?? Vocabulary.Means("thread." + Id); init; }
 
     /// <summary>Linear density, tex (g/km).</summary>
     public required double Tex { get; init; }

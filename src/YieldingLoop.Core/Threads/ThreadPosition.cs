@@ -1,3 +1,5 @@
+using YieldingLoop.Core.Words;
+
 namespace YieldingLoop.Core.Threads;
 
 /// <summary>
@@ -40,9 +42,6 @@ public static class ThreadPositions
     private static readonly string[] Ids =
         ["bobbin", "chain-looper", "lower-looper", "needle", "needle-centre", "needle-left", "needle-right", "top-cover", "upper-looper"];
 
-    private static readonly string[] Names =
-        ["bobbin", "chain looper", "lower looper", "needle", "centre needle", "left needle", "right needle", "top cover", "upper looper"];
-
     private static readonly string[] Tags = ["B", "CL", "LL", "N", "NC", "NL", "NR", "TC", "UL"];
 
     /// <summary>Tension T₀ at neutral with the calibration thread, cN: needles 30, loopers and chain looper 12, top cover 8, bobbin 15. Working values from memory.</summary>
@@ -58,7 +57,7 @@ public static class ThreadPositions
     public static string Id(this ThreadPosition position) => Ids[(int)position];
 
     /// <summary>The name on screen.</summary>
-    public static string Name(this ThreadPosition position) => Names[(int)position];
+    public static string Name(this ThreadPosition position) => Vocabulary.Name("position." + Ids[(int)position]);
 
     /// <summary>The letter tag that stands beside the position's colour wherever a thread is drawn.</summary>
     public static string Tag(this ThreadPosition position) => Tags[(int)position];

@@ -47,6 +47,49 @@ public class PlannerTests
     }
 
     [Fact]
+    public void The_manual_s_own_table_is_where_the_dials_start_from()
+    {
+        var cloth = Cloth("double-knit");
+        var plain = Plan(cloth, SideSeam);
+        Assert.Null(plain.Baseline);
+        var row = new ManualSetting { StitchId = plain.StitchId, Cloth = ManualCloth.Heavy, Dials = [new(ThreadPosition.UpperLooper, 6, 5, 7), new(ThreadPosition.NeedleLeft, 5)] };
+        var tuned = Plan(cloth, SideSeam, Machine with { ManualTable = [row] });
+        Assert.Equal(row, tuned.Baseline);
+        double Number(SetupPlan plan, ThreadPosition position) => plan.Threads.Single(t => t.Position == position).DialNumber;
+        // The same steps from neutral, counted from the manual's numbers; a dial the row leaves out stays.
+        Assert.Equal(Number(plain, ThreadPosition.UpperLooper) + 2, Number(tuned, ThreadPosition.UpperLooper));
+        Assert.Equal(Number(plain, ThreadPosition.NeedleLeft) + 1, Number(tuned, ThreadPosition.NeedleLeft));
+        Assert.Equal(Number(plain, ThreadPosition.LowerLooper), Number(tuned, ThreadPosition.LowerLooper));
+        Assert.Equal(plain.Threads.Select(t => (t.StepsTighter, t.TensionCentinewtons)), tuned.Threads.Select(t => (t.StepsTighter, t.TensionCentinewtons)));
+        Assert.Equal(plain.Figures.Yield, tuned.Figures.Yield);
+        Assert.Contains(tuned.Reasons, r => r.Sentence.Contains("manual's own table", StringComparison.Ordinal));
+
+        // Another stitch's row, or another cloth's, is not used.
+        Assert.Null(Plan(cloth, SideSeam, Machine with { ManualTable = [row with { StitchId = "503" }, row with { Cloth = ManualCloth.Light }] }).Baseline);
+        var thin = Cloth("swim-tricot", e => e with { ToldAreaDensityGsm = 110 });
+        Assert.Null(Plan(thin, SideSeam with { Job = SeamJob.RolledHem, Plies = 1, NeedKind = NeedKind.None }, Machine with { ManualTable = [row with { StitchId = "504", Cloth = ManualCloth.Any }] }).Baseline);
+    }
+
+    [Theory]
+    [InlineData(SeamJob.Picot, 2.5)]
+    [InlineData(SeamJob.LettuceEdge, 1.5)]
+    public void A_picot_and_a_lettuce_edge_are_rolled_hems_of_their_own(SeamJob job, double length)
+    {
+        var thin = Cloth("swim-tricot", e => e with { ToldAreaDensityGsm = 110 });
+        var plan = Plan(thin, SideSeam with { Job = job, Plies = 1, NeedKind = NeedKind.None });
+        Assert.Equal(("none", length), (plan.FingerName, plan.StitchLengthMm));
+        Assert.Equal(job == SeamJob.LettuceEdge, plan.Differential == Machine.Differential.Least);
+        Assert.Equal(job == SeamJob.LettuceEdge, plan.Figures.Growth!.Value.Middle > 5);
+    }
+
+    [Theory]
+    [InlineData(SeamJob.Hem)]
+    [InlineData(SeamJob.DecorativeLine)]
+    [InlineData(SeamJob.Flatlock)]
+    public void What_an_overlocker_s_set_up_is_not_worked_out_for_is_said(SeamJob job) =>
+        Assert.Equal("job", Assert.Single(OverlockPlanner.Plan(new PlanRequest(Cloth("double-knit"), SideSeam with { Job = job }, Machine, Schools.Default)).Problems).Field);
+
+    [Fact]
     public void A_heavy_stable_knit_takes_four_threads_and_a_90_needle()
     {
         var plan = Plan(Cloth("double-knit"), SideSeam);

@@ -1,0 +1,122 @@
+using System.Globalization;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Machines;
+
+/// <summary>A swatch of the guided test: where the tested dial stood, and what the swatch showed.</summary>
+/// <param name="Number">Number on the tested dial.</param>
+/// <param name="ReadingMm">
+/// Loopers: the meeting line, mm from the cut edge, above 0 on the face, below 0 on the back. Other threads: how far
+/// the seam opens when it is pulled apart crosswise, mm, 0 or more.
+/// </param>
+public sealed record DialSwatch(double Number, double ReadingMm);
+
+/// <summary>What two swatches taught about a dial.</summary>
+/// <param name="Sense">Which way its numbers run.</param>
+/// <param name="Neutral">The number at which the machine sews balanced, settable on the dial; null where the two swatches do not reach it.</param>
+/// <param name="ReadingPerNumber">How much the reading changes per dial number, mm.</param>
+/// <param name="Sentence">What was seen and what follows.</param>
+public sealed record DialLesson(DialSense Sense, double? Neutral, double ReadingPerNumber, string Sentence);
+
+/// <summary>
+/// Learns the sense and the neutral number of one dial from two swatches: everything stays as it is, one dial moves by
+/// two numbers or so. Tightening the upper looper moves the meeting line onto the face, tightening the lower one onto the back (tug of
+/// war, common practice D1); tightening a needle thread closes the seam (D2). Between two readings the meeting line is
+/// linear in the dial (model section 8).
+/// </summary>
+public static class DialTest
+{
+    /// <summary>Less change than this between the swatches, mm, teaches nothing: reading error is 0.2 mm each.</summary>
+    public const double LeastChangeMm = 0.3;
+
+    /// <summary>Gap of a balanced needle thread, mm: closed, with the loop just drawn in. Between 0 and the limit for a closed seam.</summary>
+    public const double BalancedGapMm = 0.2;
+
+    /// <summary>How far outside the two swatches, in multiples of their distance, neutral is still believed.</summary>
+    private const double Beyond = 1.5;
+
+    /// <summary>Whether the test knows what to look for in this thread.</summary>
+    public static bool CanTest(ThreadPosition position) => position is ThreadPosition.UpperLooper or ThreadPosition.LowerLooper || position.IsNeedle();
+
+    /// <summary>The number for the second swatch: two numbers up, or down where the dial ends before.</summary>
+    public static double SecondNumber(DialScale dial, double first)
+    {
+        var apart = Math.Max(2, dial.Step);
+        return dial.Settable(first + apart <= dial.Highest ? first + apart : first - apart);
+    }
+
+    /// <summary>Reads two swatches, or says why they teach nothing.</summary>
+    /// <param name="position">Whose dial it is.</param>
+    /// <param name="dial">Its range and step; neutral and sense are what is being asked.</param>
+    /// <param name="first">The first swatch.</param>
+    /// <param name="second">The second, with this dial alone moved.</param>
+    public static Outcome<DialLesson> Learn(ThreadPosition position, DialScale dial, DialSwatch first, DialSwatch second)
+    {
+        var looper = position is ThreadPosition.UpperLooper or ThreadPosition.LowerLooper;
+        if (!CanTest(position))
+        {
+            return Fail("position", "This test is for needle and looper dials.");
+        }
+
+        var problems = new List<Problem>();
+        foreach (var (swatch, field) in new[] { (first, "first"), (second, "second") })
+        {
+            if (!(swatch.Number >= dial.Lowest && swatch.Number <= dial.Highest))
+            {
+                problems.Add(new(field + ".number", string.Create(CultureInfo.InvariantCulture, $"The dial runs from {dial.Lowest:0.##} to {dial.Highest:0.##}.")));
+            }
+
+            if (!(swatch.ReadingMm >= (looper ? -10 : 0) && swatch.ReadingMm <= 10))
+            {
+                problems.Add(new(field + ".readingMm", looper
+                    ? "The loops meet at most 10 mm to either side of the cut edge; to the back is below 0."
+                    : "The seam opens 0 to 10 mm."));
+            }
+        }
+
+        if (problems.Count == 0 && Math.Abs(first.Number - second.Number) < dial.Step - 1e-9)
+        {
+            problems.Add(new("second.number", "The second swatch needs another number on the dial, best two away."));
+        }
+
+        var change = second.ReadingMm - first.ReadingMm;
+        if (problems.Count == 0 && Math.Abs(change) < LeastChangeMm)
+        {
+            problems.Add(new("second.readingMm", $"The two swatches differ by less than {LeastChangeMm.ToString(CultureInfo.InvariantCulture)} mm, which teaches nothing. Pull the thread into its disc with the foot up, as with dental floss, move the dial further, and sew the second swatch again."));
+        }
+
+        if (problems.Count > 0)
+        {
+            return Outcome.Failed<DialLesson>(problems);
+        }
+
+        var perNumber = change / (second.Number - first.Number);
+        // A tighter upper looper moves the line to the face (+); a tighter lower looper or needle moves its reading down.
+        var tighterWithNumber = position == ThreadPosition.UpperLooper ? perNumber > 0 : perNumber < 0;
+        var sense = tighterWithNumber ? DialSense.HigherIsTighter : DialSense.HigherIsLooser;
+        var balanced = first.Number + ((looper ? 0 : BalancedGapMm) - first.ReadingMm) / perNumber;
+        var reach = Beyond * Math.Abs(second.Number - first.Number);
+        var low = Math.Max(dial.Lowest, Math.Min(first.Number, second.Number) - reach);
+        var high = Math.Min(dial.Highest, Math.Max(first.Number, second.Number) + reach);
+        double? neutral = balanced >= low - 1e-9 && balanced <= high + 1e-9 ? dial.Settable(balanced) : null;
+        return Outcome.Of(new DialLesson(sense, neutral, perNumber, Sentence(position, sense, neutral, perNumber, balanced, dial, looper)));
+    }
+
+    private static string Sentence(ThreadPosition position, DialSense sense, double? neutral, double perNumber, double balanced, DialScale dial, bool looper)
+    {
+        var toward = looper ? perNumber > 0 ? "toward the face" : "toward the back" : perNumber > 0 ? "further open" : "closed";
+        var text = string.Create(CultureInfo.InvariantCulture,
+            $"Each number higher moves the {(looper ? "meeting line" : "opened seam")} {Math.Abs(perNumber):0.##} mm {toward}: on the {position.Name()} dial a higher number is {(sense == DialSense.HigherIsTighter ? "tighter" : "looser")}.");
+        if (neutral is { } number)
+        {
+            return text + string.Create(CultureInfo.InvariantCulture, $" It balances at {number:0.##}.");
+        }
+
+        var further = Math.Clamp(balanced, dial.Lowest, dial.Highest);
+        return text + (balanced < dial.Lowest || balanced > dial.Highest
+            ? " No number on it balances while the other dials stand as they do: move the thread on the other side of the tug of war, and test again."
+            : string.Create(CultureInfo.InvariantCulture, $" Neutral lies too far from these two swatches to be read off them; sew the next at {dial.Settable(further):0.##}."));
+    }
+
+    private static Outcome<DialLesson> Fail(string field, string message) => Outcome.Failed<DialLesson>([new(field, message)]);
+}

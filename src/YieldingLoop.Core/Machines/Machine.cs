@@ -1,0 +1,151 @@
+using System.Text.Json.Serialization;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Machines;
+
+/// <summary>What kind of machine.</summary>
+public enum MachineKind
+{
+    /// <summary>One or two needles, two loopers and a knife.</summary>
+    Overlocker,
+
+    /// <summary>Up to three needles over a chain looper.</summary>
+    Coverstitch,
+
+    /// <summary>One machine that is changed over between the two.</summary>
+    Convertible,
+
+    /// <summary>Needle and bobbin.</summary>
+    Plain,
+}
+
+/// <summary>Which way a looper travels past the needles, seen from the front.</summary>
+public enum LooperTravel
+{
+    /// <summary>It meets the left needle first.</summary>
+    LeftToRight,
+
+    /// <summary>It meets the right needle first.</summary>
+    RightToLeft,
+}
+
+/// <summary>One hole of the needle clamp.</summary>
+/// <param name="Position">Which.</param>
+/// <param name="OffsetMm">From the rightmost seat, mm; negative to its left.</param>
+/// <param name="TipHigherMm">How much higher its needle's tip stands than the rightmost one's, mm; null where the record does not say.</param>
+public sealed record Seat(ThreadPosition Position, double OffsetMm, double? TipHigherMm);
+
+/// <summary>A machine as one workroom owns it.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(Overlocker), "overlocker")]
+[JsonDerivedType(typeof(Coverstitch), "coverstitch")]
+[JsonDerivedType(typeof(Convertible), "convertible")]
+[JsonDerivedType(typeof(PlainMachine), "plain")]
+public abstract record Machine
+{
+    /// <summary>Longest name, characters.</summary>
+    public const int LongestName = 60;
+
+    /// <summary>The user's name for it.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Stitch length, mm.</summary>
+    public required SettingRange StitchLength { get; init; }
+
+    /// <summary>Needle system as printed on the machine or in its manual.</summary>
+    public required string NeedleSystem { get; init; }
+
+    /// <summary>Points made in that system.</summary>
+    public required IReadOnlyList<string> NeedlePointIds { get; init; }
+
+    /// <summary>Metric sizes the machine takes.</summary>
+    public required IReadOnlyList<int> NeedleSizes { get; init; }
+
+    /// <summary>Kind of thread its neutral numbers were found with.</summary>
+    public string CalibrationThreadId { get; init; } = ThreadCatalogue.SpunPolyester.Id;
+
+    /// <summary>Colours of the thread marks on the machine, #rrggbb by position identifier; a position without one takes the product's own.</summary>
+    public IReadOnlyDictionary<string, string> ThreadMarks { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>The manual's own table of settings, where it was typed in: the machine's baseline.</summary>
+    public IReadOnlyList<ManualSetting> ManualTable { get; init; } = [];
+
+    /// <summary>What kind of machine it is.</summary>
+    [JsonIgnore]
+    public abstract MachineKind Kind { get; }
+
+    /// <summary>Every dial with the thread it holds, in the order they are shown.</summary>
+    [JsonIgnore]
+    public abstract IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials { get; }
+
+    /// <summary>The seats of the clamp, left to right.</summary>
+    [JsonIgnore]
+    public abstract IReadOnlyList<Seat> Seats { get; }
+
+    /// <summary>Which way its looper passes the needles; null where none does.</summary>
+    [JsonIgnore]
+    public abstract LooperTravel? Travel { get; }
+
+    /// <summary>The stitches it sews.</summary>
+    [JsonIgnore]
+    public abstract IReadOnlyList<Stitch> Stitches { get; }
+
+    /// <summary>Differential ratio; null where its feed has none.</summary>
+    [JsonIgnore]
+    public abstract SettingRange? Feed { get; }
+
+    /// <summary>What it is while it overlocks; null where it cannot.</summary>
+    public virtual Overlocker? AsOverlocker() => this as Overlocker;
+
+    /// <summary>What it is while it sews cover stitches; null where it cannot.</summary>
+    public virtual Coverstitch? AsCoverstitch() => this as Coverstitch;
+
+    /// <summary>The machines it can be: itself, or the two it is changed over between.</summary>
+    public virtual IReadOnlyList<Machine> Heads() => [this];
+
+    /// <summary>The calibration thread.</summary>
+    [JsonIgnore]
+    public ThreadKind CalibrationThread => ThreadCatalogue.Find(CalibrationThreadId) ?? ThreadCatalogue.SpunPolyester;
+
+    /// <summary>The points made in its system.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<NeedlePoint> NeedlePoints => [.. NeedlePointIds.Select(NeedleCatalogue.Find).OfType<NeedlePoint>()];
+
+    /// <summary>The dial of a position.</summary>
+    /// <exception cref="ArgumentOutOfRangeException">The machine has no such thread.</exception>
+    public virtual DialScale DialOf(ThreadPosition position)
+    {
+        foreach (var (here, dial) in Dials)
+        {
+            if (here == position)
+            {
+                return dial;
+            }
+        }
+
+        throw new ArgumentOutOfRangeException(nameof(position), position, "The machine has no such thread.");
+    }
+
+    /// <summary>Whether it has a seat or a thread of this name.</summary>
+    public bool Has(ThreadPosition position) => Dials.Any(d => d.Position == position);
+
+    /// <summary>The seat of a needle.</summary>
+    /// <exception cref="ArgumentOutOfRangeException">The clamp has no such seat.</exception>
+    public Seat SeatOf(ThreadPosition position) =>
+        Seats.FirstOrDefault(s => s.Position == position)
+            ?? throw new ArgumentOutOfRangeException(nameof(position), position, "The clamp has no such seat.");
+
+    /// <summary>
+    /// Whether the first of two needles should stand higher than the second, by the way the looper travels: the
+    /// needle it meets later must be lower, because the bar is already rising. Null where no looper passes.
+    /// Common practice; the machine's own picture wins.
+    /// </summary>
+    public bool? HigherByRule(Seat one, Seat other) => Travel switch
+    {
+        null => null,
+        LooperTravel.LeftToRight => one.OffsetMm < other.OffsetMm,
+        _ => one.OffsetMm > other.OffsetMm,
+    };
+}

@@ -1,0 +1,59 @@
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Machines;
+
+/// <summary>
+/// The generic machines a new record starts from. Their figures are working values from memory; on day one only range,
+/// neutral and sense of the dials are asked, the rest can be put right later. What must never be assumed, the slots of
+/// a plain machine's plate and foot and the tips of a coverstitch clamp, starts empty.
+/// </summary>
+public static class MachineTemplates
+{
+    /// <summary>A machine of a kind to start from.</summary>
+    public static Machine Create(MachineKind kind, string name) => kind switch
+    {
+        MachineKind.Coverstitch => Coverstitch(name),
+        MachineKind.Convertible => Convertible.Of(OverlockerTemplate.Create(name), Coverstitch(name)),
+        MachineKind.Plain => Plain(name),
+        _ => OverlockerTemplate.Create(name),
+    };
+
+    /// <summary>Three seats, 6 mm in all, no top cover.</summary>
+    public static Coverstitch Coverstitch(string name)
+    {
+        var dial = new DialScale(0, 9, 0.5, 4, DialSense.HigherIsTighter);
+        return new Coverstitch
+        {
+            Name = name,
+            NeedleLeft = dial with { Label = "left" },
+            NeedleCentre = dial with { Label = "centre" },
+            NeedleRight = dial with { Label = "right" },
+            ChainLooper = dial with { Label = "looper" },
+            LeftToRightMm = 6,
+            LeftToCentreMm = 3,
+            ChainSeatIds = [ThreadPosition.NeedleCentre.Id()],
+            Differential = new SettingRange(0.7, 2.0, 0.1),
+            StitchLength = new SettingRange(1.0, 4.0, 0.5),
+            NeedleSystem = "household (flat shank)",
+            NeedlePointIds = [NeedleCatalogue.Universal.Id, NeedleCatalogue.Jersey.Id, NeedleCatalogue.Stretch.Id],
+            NeedleSizes = [75, 80, 90],
+        };
+    }
+
+    /// <summary>Widest zigzag 7 mm, all stretch stitches.</summary>
+    public static PlainMachine Plain(string name) => new()
+    {
+        Name = name,
+        TopTension = new DialScale(0, 9, 0.5, 4, DialSense.HigherIsTighter) { Label = "top" },
+        WidestZigzagMm = 7,
+        Plates = [new SlottedPart("zigzag plate", null)],
+        Feet = [new SlottedPart("zigzag foot", null)],
+        NeedlePositionsMm = [-3.5, 0, 3.5],
+        StretchStitchIds = [.. PlainMachine.StretchStitches.Select(s => s.Id)],
+        StitchLength = new SettingRange(0.5, 5.0, 0.1),
+        NeedleSystem = "household (flat shank)",
+        NeedlePointIds = [NeedleCatalogue.Universal.Id, NeedleCatalogue.Jersey.Id, NeedleCatalogue.Stretch.Id, NeedleCatalogue.Jeans.Id, NeedleCatalogue.Topstitch.Id],
+        NeedleSizes = [60, 70, 75, 80, 90, 100, 110],
+    };
+}

@@ -1,0 +1,81 @@
+using System.Text.Json.Serialization;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Machines;
+
+/// <summary>A part with a slot the needle passes through.</summary>
+/// <param name="Name">As the user calls it: "zigzag plate", "standard foot".</param>
+/// <param name="SlotMm">Width of the slot across the feed, mm; null where nobody has measured it.</param>
+/// <param name="Use">What it is for, where it is a special one.</param>
+public sealed record SlottedPart(string Name, double? SlotMm, string Use = "");
+
+/// <summary>A plain sewing machine: one needle position swings, a bobbin below.</summary>
+public sealed record PlainMachine : Machine
+{
+    /// <summary>Centinewtons in the weight of a gram.</summary>
+    public const double CentinewtonsPerGram = 0.980665;
+
+    /// <summary>The top tension scale.</summary>
+    public required DialScale TopTension { get; init; }
+
+    /// <summary>Widest zigzag with a single needle, mm.</summary>
+    public required double WidestZigzagMm { get; init; }
+
+    /// <summary>Needle plates with their slots, the one mostly on the machine first.</summary>
+    public required IReadOnlyList<SlottedPart> Plates { get; init; }
+
+    /// <summary>Presser feet with their slots, the one mostly on the machine first.</summary>
+    public required IReadOnlyList<SlottedPart> Feet { get; init; }
+
+    /// <summary>Needle positions for a straight stitch, mm from the centre, negative to the left; always with 0.</summary>
+    public required IReadOnlyList<double> NeedlePositionsMm { get; init; }
+
+    /// <summary>
+    /// What hangs from the bobbin thread, bobbin and case included, when it just slides down, grams; null where it was
+    /// not measured and the machine's own adjustment is taken for neutral.
+    /// </summary>
+    public double? BobbinSlidesAtGrams { get; init; }
+
+    /// <summary>Which of the stretch stitches it has, besides straight and zigzag.</summary>
+    public required IReadOnlyList<string> StretchStitchIds { get; init; }
+
+    /// <summary>The stretch stitches a machine of this kind may have.</summary>
+    public static IReadOnlyList<Stitch> StretchStitches { get; } =
+        [StitchCatalogue.TripleStraight, StitchCatalogue.NarrowSlant, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Honeycomb];
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override MachineKind Kind => MachineKind.Plain;
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials => [(ThreadPosition.Needle, TopTension)];
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override IReadOnlyList<Seat> Seats => [new(ThreadPosition.Needle, 0, 0)];
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override LooperTravel? Travel => null;
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override SettingRange? Feed => null;
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override IReadOnlyList<Stitch> Stitches =>
+    [
+        StitchCatalogue.Lockstitch, .. WidestZigzagMm > 0 ? [StitchCatalogue.Zigzag] : Array.Empty<Stitch>(),
+        .. StretchStitches.Where(s => StretchStitchIds.Contains(s.Id)), StitchCatalogue.TwinNeedle,
+    ];
+
+    /// <summary>Whether it has a stitch.</summary>
+    public bool Sews(Stitch stitch) => Stitches.Contains(stitch);
+
+    /// <summary>Tension of the bobbin thread, cN: as measured, otherwise T₀.</summary>
+    [JsonIgnore]
+    public double BobbinCentinewtons => BobbinSlidesAtGrams * CentinewtonsPerGram ?? ThreadPosition.Bobbin.NeutralTensionCentinewtons();
+}

@@ -1,0 +1,38 @@
+namespace YieldingLoop.Core.Seams;
+
+/// <summary>What is known of a seam job.</summary>
+/// <param name="Job">The job.</param>
+/// <param name="Verb">"join pieces": what the seam is to do.</param>
+/// <param name="Also">What is said behind it; empty where nothing needs saying.</param>
+/// <param name="LeastPlies">Fewest layers it goes through.</param>
+/// <param name="Sentence">"A join": how a sentence about it begins.</param>
+public sealed record JobFacts(SeamJob Job, string Verb, string Also, int LeastPlies, string Sentence);
+
+/// <summary>Every seam job.</summary>
+public static class Jobs
+{
+    /// <summary>All of them, in the order they are offered.</summary>
+    public static IReadOnlyList<JobFacts> All { get; } =
+    [
+        new(SeamJob.Join, "join pieces", "", 2, "A join"),
+        new(SeamJob.Band, "sew a band on", "stretched onto its opening", 2, "A band"),
+        new(SeamJob.Elastic, "sew elastic on", "", 1, "Elastic"),
+        new(SeamJob.Flatlock, "flatlock", "a join pulled open flat, no ridge on the skin", 2, "A flatlock"),
+        new(SeamJob.EdgeFinish, "finish a single edge", "", 1, "An edge"),
+        new(SeamJob.Hem, "hem", "turned up once", 2, "A hem"),
+        new(SeamJob.RolledHem, "roll a hem", "on thin cloth", 1, "A rolled hem"),
+        new(SeamJob.Picot, "picot edge", "a softer rolled hem for silky cloth", 1, "A picot edge"),
+        new(SeamJob.LettuceEdge, "lettuce edge", "a rolled hem stretched into waves", 1, "A lettuce edge"),
+        new(SeamJob.DecorativeLine, "decorate", "a line that is there to be seen", 1, "A decorative line"),
+        new(SeamJob.Repair, "mend", "a burst seam or a hole", 1, "A repair"),
+    ];
+
+    /// <summary>What is known of one; null where there is no such job.</summary>
+    public static JobFacts? Of(SeamJob job) => All.FirstOrDefault(j => j.Job == job);
+
+    /// <summary>Whether it is sewn over no finger, so that the edge rolls in.</summary>
+    public static bool Rolls(this SeamJob job) => job is SeamJob.RolledHem or SeamJob.Picot or SeamJob.LettuceEdge;
+
+    /// <summary>Whether it holds pieces together.</summary>
+    public static bool Joins(this SeamJob job) => job is SeamJob.Join or SeamJob.Band or SeamJob.Flatlock or SeamJob.Repair;
+}

@@ -1,0 +1,52 @@
+using YieldingLoop.Core.Setups;
+
+namespace YieldingLoop.Core.Settings;
+
+/// <summary>Unit that lengths are typed and told in.</summary>
+public enum LengthUnit
+{
+    /// <summary>Millimetres.</summary>
+    Millimetre,
+
+    /// <summary>Inches of exactly 25.4 mm.</summary>
+    Inch,
+}
+
+/// <summary>Which number of a needle's size comes first.</summary>
+public enum NeedleSizeOrder
+{
+    /// <summary>80/12.</summary>
+    MetricFirst,
+
+    /// <summary>12/80.</summary>
+    UsFirst,
+}
+
+/// <summary>Whose words and spellings are used where two are in use.</summary>
+public enum WordRegion
+{
+    /// <summary>Overlocker, elastane, selvedge, colour.</summary>
+    British,
+
+    /// <summary>Serger, spandex, selvage, color.</summary>
+    American,
+}
+
+/// <summary>What a workroom has chosen once for every page.</summary>
+public sealed record WorkroomSettings
+{
+    /// <summary>Unit that lengths are typed and told in. What a machine's dial shows stays as the machine shows it.</summary>
+    public LengthUnit Lengths { get; init; }
+
+    /// <summary>Which number of a needle's size comes first.</summary>
+    public NeedleSizeOrder NeedleSizes { get; init; }
+
+    /// <summary>Regional words.</summary>
+    public WordRegion Words { get; init; }
+
+    /// <summary>Schools followed where the trade disagrees and the piece of work does not say otherwise.</summary>
+    public Schools Schools { get; init; } = Schools.Default;
+
+    /// <summary>Whether the help of the first visit was put aside.</summary>
+    public bool FirstHelpRead { get; init; }
+}

@@ -1,0 +1,152 @@
+using System.Globalization;
+using System.Text.Json.Serialization;
+using YieldingLoop.Core.Colour;
+using YieldingLoop.Core.Units;
+
+namespace YieldingLoop.Core.Threads;
+
+/// <summary>The system a label gives a thread's thickness in.</summary>
+public enum LabelSystem
+{
+    /// <summary>No figure that converts.</summary>
+    None,
+
+    /// <summary>Tex, g/km.</summary>
+    Tex,
+
+    /// <summary>Decitex, g/10 km.</summary>
+    Decitex,
+
+    /// <summary>Denier, g/9 km.</summary>
+    Denier,
+
+    /// <summary>Metric count Nm, km/kg.</summary>
+    MetricCount,
+
+    /// <summary>English cotton count Ne.</summary>
+    CottonCount,
+}
+
+/// <summary>What holds a thread.</summary>
+public enum ThreadHolder
+{
+    /// <summary>A cone.</summary>
+    Cone,
+
+    /// <summary>A spool.</summary>
+    Spool,
+
+    /// <summary>A bobbin wound from something else.</summary>
+    Bobbin,
+}
+
+/// <summary>A thread in the drawer.</summary>
+public sealed record ThreadStock
+{
+    /// <summary>Longest name, characters.</summary>
+    public const int LongestName = 60;
+
+    /// <summary>The user's name for it.</summary>
+    public string Name { get; init; } = "";
+
+    /// <summary>Kind; empty until it is known.</summary>
+    public string KindId { get; init; } = "";
+
+    /// <summary>System of <see cref="LabelFigure"/>.</summary>
+    public LabelSystem LabelSystem { get; init; }
+
+    /// <summary>The figure in that system.</summary>
+    public double? LabelFigure { get; init; }
+
+    /// <summary>Whatever else the label says, kept as text: "size 60" converts to nothing.</summary>
+    public string LabelText { get; init; } = "";
+
+    /// <summary>#rrggbb; null where not noted.</summary>
+    public string? Colour { get; init; }
+
+    /// <summary>Metres left, of all holders together; null where not known.</summary>
+    public double? MetresLeft { get; init; }
+
+    /// <summary>What it is on.</summary>
+    public ThreadHolder Holder { get; init; }
+
+    /// <summary>How many of them.</summary>
+    public int Count { get; init; } = 1;
+
+    /// <summary>What was found out by pulling and looking.</summary>
+    public ThreadTest Test { get; init; } = new();
+
+    /// <summary>Linear density by the label, tex; null where it gives none that converts.</summary>
+    [JsonIgnore]
+    public double? LabelTex => LabelFigure is not > 0 ? null : LabelSystem switch
+    {
+        LabelSystem.Tex => LabelFigure,
+        LabelSystem.Decitex => LabelFigure / 10,
+        LabelSystem.Denier => LinearDensity.FromDenier(LabelFigure.Value).Tex,
+        LabelSystem.MetricCount => LinearDensity.FromMetricCount(LabelFigure.Value).Tex,
+        LabelSystem.CottonCount => LinearDensity.FromCottonCount(LabelFigure.Value).Tex,
+        _ => null,
+    };
+
+    /// <summary>The thread as the seam model takes it, or what is missing or wrong.</summary>
+    public Outcome<ThreadKind> Resolve()
+    {
+        var problems = new List<Problem>();
+        if (string.IsNullOrWhiteSpace(Name) || Name.Trim().Length > LongestName)
+        {
+            problems.Add(new("name", string.IsNullOrWhiteSpace(Name) ? "Give the thread a name you will know it by." : $"The name is {Name.Trim().Length:N0} characters long; at most {LongestName} fit."));
+        }
+
+        var kind = ThreadCatalogue.Find(KindId);
+        if (kind is null)
+        {
+            problems.Add(new("kindId", "Choose the kind of thread. Not sure? Pull a marked piece and answer what you can; the kinds it resembles are named beside the form."));
+        }
+
+        if (LabelSystem != LabelSystem.None && LabelFigure is null)
+        {
+            problems.Add(new("labelFigure", "Write the figure the label gives, or choose “no figure that converts”."));
+        }
+        else if (LabelSystem == LabelSystem.None && LabelFigure is not null)
+        {
+            problems.Add(new("labelSystem", "Say which system the figure is in. A “size” or “weight” is kept as text: it converts to nothing."));
+        }
+        else if (LabelFigure is not null && LabelTex is not (>= 5 and <= 400))
+        {
+            problems.Add(new("labelFigure", LabelTex is { } tex
+                ? string.Create(CultureInfo.InvariantCulture, $"That comes to {tex:0.##} tex; sewing threads lie between 5 and 400. Check the figure and its system.")
+                : "The figure is above 0."));
+        }
+
+        if (LabelText.Length > 80)
+        {
+            problems.Add(new("labelText", "The label's text has room for 80 characters."));
+        }
+
+        if (Colour is not null && !CieLab.TryFromHex(Colour, out _))
+        {
+            problems.Add(new("colour", "A colour is written # and six digits 0–9, a–f."));
+        }
+
+        if (MetresLeft is not null and not (>= 0 and <= 100_000))
+        {
+            problems.Add(new("metresLeft", "Between 0 and 100,000 metres are left."));
+        }
+
+        if (Count is < 1 or > 999 || !Enum.IsDefined(Holder))
+        {
+            problems.Add(new("count", "There is at least one of it, and at most 999."));
+        }
+
+        problems.AddRange(Test.Problems().Select(p => p with { Field = "test." + p.Field }));
+        return problems.Count > 0 ? Outcome.Failed<ThreadKind>(problems) : Outcome.Of(Own(kind!));
+    }
+
+    /// <summary>The kind with this thread's own figures in the place of the working values.</summary>
+    private ThreadKind Own(ThreadKind kind) => kind with
+    {
+        Tex = LabelTex ?? kind.Tex,
+        // A thread that broke without a measurable extension still gives a little.
+        BreakExtension = Test.BreakExtension is { } extension ? Math.Max(extension, 0.01) : kind.BreakExtension,
+    };
+}
