@@ -1,7 +1,9 @@
 using System.ComponentModel.DataAnnotations;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
@@ -25,6 +27,15 @@ public abstract class Row
     public DateTimeOffset CreatedAt { get; set; }
 
     public DateTimeOffset ChangedAt { get; set; }
+
+    /// <summary>When it was put away; null while it is in use. Nothing is ever deleted.</summary>
+    public DateTimeOffset? PutAwayAt { get; set; }
+
+    /// <summary>The same for all that was put away in one go, so that it comes back in one go.</summary>
+    public Guid? PutAwayWith { get; set; }
+
+    /// <summary>Whether it came with the demo.</summary>
+    public bool Demo { get; set; }
 }
 
 /// <summary>A record that is what one form entered.</summary>
@@ -37,7 +48,19 @@ public abstract class EntryRow<T> : Row
 
 public sealed class ClothRow : EntryRow<ClothEntry>;
 
-public sealed class MachineRow : EntryRow<Overlocker>;
+public sealed class MachineRow : EntryRow<Machine>;
+
+/// <summary>What is on a machine right now. Every machine has one, under its own number.</summary>
+public sealed class StateRow : EntryRow<MachineState>
+{
+    public MachineRow? Machine { get; set; }
+}
+
+/// <summary>Needles in the drawer.</summary>
+public sealed class NeedleRow : EntryRow<NeedleStock>;
+
+/// <summary>A thread in the drawer.</summary>
+public sealed class ThreadRow : EntryRow<ThreadStock>;
 
 /// <summary>A piece of work: one seam on one cloth.</summary>
 public sealed class SeamRow : EntryRow<SeamEntry>
@@ -47,6 +70,47 @@ public sealed class SeamRow : EntryRow<SeamEntry>
     public ClothRow? Cloth { get; set; }
 
     public ICollection<SetupRow> Setups { get; } = [];
+}
+
+/// <summary>A form that was begun and not saved. It is no record: nothing else refers to it.</summary>
+public sealed class DraftRow
+{
+    public int Id { get; set; }
+
+    /// <summary>The form's own key, the same that the record will carry.</summary>
+    public Guid Key { get; set; }
+
+    /// <summary>Address of the form, with its query.</summary>
+    public required string Path { get; set; }
+
+    /// <summary>What the form was called when it was last typed into.</summary>
+    public required string Title { get; set; }
+
+    /// <summary>Every field with what stood in it, in the order of the form.</summary>
+    public required IReadOnlyList<DraftField> Fields { get; set; }
+
+    public DateTimeOffset StartedAt { get; set; }
+
+    public DateTimeOffset ChangedAt { get; set; }
+}
+
+/// <summary>A field of an unfinished form.</summary>
+public sealed record DraftField(string Name, string Value);
+
+/// <summary>The one row of settings.</summary>
+public sealed class SettingsRow
+{
+    /// <summary>Number of the one row.</summary>
+    public const int OnlyId = 1;
+
+    public int Id { get; set; } = OnlyId;
+
+    [ConcurrencyCheck]
+    public int Version { get; set; }
+
+    public DateTimeOffset ChangedAt { get; set; }
+
+    public required WorkroomSettings Settings { get; set; }
 }
 
 /// <summary>A piece of work that is not finished.</summary>

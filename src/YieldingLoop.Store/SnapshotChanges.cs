@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
@@ -8,7 +9,7 @@ namespace YieldingLoop.Store;
 /// <summary>What has changed since a set-up was kept, in words. The set-up itself never changes by itself.</summary>
 public static class SnapshotChanges
 {
-    public static IReadOnlyList<string> Between(SetupSnapshot kept, ClothEntry cloth, SeamEntry seam, Overlocker machine)
+    public static IReadOnlyList<string> Between(SetupSnapshot kept, ClothEntry cloth, SeamEntry seam, Machine record)
     {
         var changes = new List<string>();
         if (kept.Plan.ModelVersion != SeamModel.Version)
@@ -29,6 +30,17 @@ public static class SnapshotChanges
             }
         }
 
+        if (kept.Seam != seam)
+        {
+            changes.Add("The seam's description was changed.");
+        }
+
+        if (record.AsOverlocker() is not { } machine)
+        {
+            changes.Add("The machine's record is not that of an overlocker any more.");
+            return changes;
+        }
+
         foreach (var (before, after) in kept.Machine.Dials.Zip(machine.Dials))
         {
             if (before.Dial != after.Dial)
@@ -37,14 +49,15 @@ public static class SnapshotChanges
             }
         }
 
+        if (JsonSerializer.Serialize(kept.Plan.Baseline, WorkroomContext.Json) != JsonSerializer.Serialize(
+            kept.Seam.Job.Rolls() ? null : ManualTable.For(record, kept.Plan.StitchId, kept.ClothFigures) is { Dials.Count: > 0 } row ? row : null, WorkroomContext.Json))
+        {
+            changes.Add("The manual's own table says something else for this stitch and cloth now.");
+        }
+
         if (!SameExceptDials(kept.Machine, machine))
         {
             changes.Add("The machine's record was changed (finger, knife, feed, needles, threads or gauge).");
-        }
-
-        if (kept.Seam != seam)
-        {
-            changes.Add("The seam's description was changed.");
         }
 
         return changes;

@@ -2,11 +2,17 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Store;
 
-/// <summary>Reads and writes the workroom's records. Every write is one transaction: whole, or not at all.</summary>
+/// <summary>
+/// Reads and writes the workroom's records. Every write is one transaction: whole, or not at all.
+/// Lists and choosers leave out what is put away; whatever refers to such a record still finds it.
+/// </summary>
 public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 {
     private const int SqliteConstraint = 19;
@@ -15,6 +21,12 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
     public IQueryable<MachineRow> Machines => context.Machines.AsNoTracking();
 
+    public IQueryable<StateRow> States => context.States.AsNoTracking();
+
+    public IQueryable<NeedleRow> Needles => context.Needles.AsNoTracking();
+
+    public IQueryable<ThreadRow> Threads => context.Threads.AsNoTracking();
+
     public IQueryable<SeamRow> Seams => context.Seams.AsNoTracking();
 
     public IQueryable<SetupRow> Setups => context.Setups.AsNoTracking();
@@ -22,8 +34,40 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     public Task<SaveResult> SaveAsync(ClothEntry entry, int? id, int version, Guid key) =>
         SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new ClothRow { Name = "", Entry = entry });
 
-    public Task<SaveResult> SaveAsync(Overlocker entry, int? id, int version, Guid key) =>
-        SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new MachineRow { Name = "", Entry = entry });
+    public Task<SaveResult> SaveAsync(Machine entry, int? id, int version, Guid key) =>
+        SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new MachineRow { Name = "", Entry = entry }, row =>
+        {
+            if (id is null)
+            {
+                // Every machine stands in some state from the first; nothing of it is known yet.
+                var now = clock.GetUtcNow();
+                context.Add(new StateRow { Name = row.Name, Machine = row, Entry = MachineState.Unknown, SubmissionKey = Guid.NewGuid(), CreatedAt = now, ChangedAt = now });
+            }
+        });
+
+    public Task<SaveResult> SaveAsync(NeedleStock entry, int? id, int version, Guid key) =>
+        SaveEntryAsync(entry, entry.Name, id, version, key, () => new NeedleRow { Name = "", Entry = entry });
+
+    public Task<SaveResult> SaveAsync(ThreadStock entry, int? id, int version, Guid key) =>
+        SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new ThreadRow { Name = "", Entry = entry });
+
+    /// <summary>Writes down what is on a machine.</summary>
+    /// <param name="entry">The state.</param>
+    /// <param name="machineId">Whose.</param>
+    /// <param name="version">Version of the state it was changed from.</param>
+    /// <param name="key">The form's key.</param>
+    public async Task<SaveResult> SaveAsync(MachineState entry, int machineId, int version, Guid key)
+    {
+        var row = await context.States.Include(s => s.Machine).FirstOrDefaultAsync(s => s.Id == machineId);
+        if (row is null)
+        {
+            return new SaveResult.Missing();
+        }
+
+        row.Name = row.Machine!.Name;
+        row.Entry = entry;
+        return await UpdateAsync(row, version, key);
+    }
 
     /// <summary>Saves a seam on a cloth; <see cref="SaveResult.Missing"/> also where the cloth does not exist.</summary>
     public async Task<SaveResult> SaveAsync(SeamEntry entry, int clothId, int? id, int version, Guid key)
@@ -35,6 +79,11 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
         return await SaveEntryAsync<SeamRow, SeamEntry>(entry, entry.Name.Trim(), id, version, key, () => new SeamRow { Name = "", Entry = entry }, row => row.ClothId = clothId);
     }
+
+    /// <summary>Cloths in use.</summary>
+    private IQueryable<ClothRow> ClothsInUse => Cloths.Where(c => c.PutAwayAt == null);
+
+    private IQueryable<SetupRow> SetupsInUse => Setups.Where(s => s.PutAwayAt == null);
 
     /// <summary>Keeps a set-up with all it was made from.</summary>
     public async Task<SaveResult> KeepAsync(SetupSnapshot snapshot, int seamId, int clothId, int machineId, Guid key)
@@ -71,7 +120,35 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         }
 
         row.SwatchPassedAt = passed ? row.SwatchPassedAt ?? clock.GetUtcNow() : null;
+        if (passed && row.Version == version)
+        {
+            // The swatch was sewn with it, so it is on the machine.
+            await PutOnAsync(row);
+        }
+
         return await UpdateAsync(row, version);
+    }
+
+    /// <summary>Writes down that a kept set-up is what is on its machine now.</summary>
+    /// <returns><see cref="SaveResult.Missing"/> where there is no such set-up.</returns>
+    public async Task<SaveResult> PutOnMachineAsync(int setupId)
+    {
+        if (await context.Setups.AsNoTracking().FirstOrDefaultAsync(s => s.Id == setupId) is not { } row)
+        {
+            return new SaveResult.Missing();
+        }
+
+        await PutOnAsync(row);
+        await context.SaveChangesAsync();
+        return new SaveResult.Saved(row.MachineId, Again: false);
+    }
+
+    private async Task PutOnAsync(SetupRow setup)
+    {
+        var state = await context.States.Include(s => s.Machine).FirstAsync(s => s.Id == setup.MachineId);
+        state.Entry = SetupState.Of(setup.Snapshot.Plan, state.Machine!.Entry, setup.Snapshot.Machine.NeedleSystem);
+        state.Version += 1;
+        state.ChangedAt = clock.GetUtcNow();
     }
 
     /// <summary>Set-ups whose cloth, machine or seam contains every word of the question; passed ones before the rest, the newest first.</summary>
@@ -79,7 +156,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <param name="limit">At most so many.</param>
     public Task<List<SetupListing>> FindSetupsAsync(string? question, int limit = 100)
     {
-        var query = Setups;
+        var query = SetupsInUse;
         foreach (var word in (question ?? "").ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8))
         {
             query = query.Where(s => s.SearchText.Contains(word));
@@ -88,25 +165,38 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         return ListAsync(query, limit);
     }
 
-    public Task<List<SetupListing>> SetupsOnClothAsync(int clothId) => ListAsync(Setups.Where(s => s.ClothId == clothId), 20);
+    /// <summary>The set-up kept last for a seam, among those in use; null where there is none.</summary>
+    public Task<int?> LastSetupOfAsync(int seamId) =>
+        SetupsInUse.Where(s => s.SeamId == seamId).OrderByDescending(s => s.Id).Select(s => (int?)s.Id).FirstOrDefaultAsync();
 
-    public Task<List<SetupListing>> SetupsOnMachineAsync(int machineId) => ListAsync(Setups.Where(s => s.MachineId == machineId), 20);
+    public Task<List<SetupListing>> SetupsOnClothAsync(int clothId) => ListAsync(SetupsInUse.Where(s => s.ClothId == clothId), 20);
+
+    public Task<List<SetupListing>> SetupsOnMachineAsync(int machineId) => ListAsync(SetupsInUse.Where(s => s.MachineId == machineId), 20);
 
     /// <summary>The set-ups whose swatch passed last.</summary>
     public Task<List<SetupListing>> LastPassedAsync(int limit) =>
-        Listing(Setups.Where(s => s.SwatchPassedAt != null).OrderByDescending(s => s.SwatchPassedAt).Take(limit)).ToListAsync();
+        Listing(SetupsInUse.Where(s => s.SwatchPassedAt != null).OrderByDescending(s => s.SwatchPassedAt).Take(limit)).ToListAsync();
 
     /// <summary>Cloths, the last changed first.</summary>
-    public Task<List<ClothRow>> ListClothsAsync(int limit) => Cloths.OrderByDescending(c => c.ChangedAt).Take(limit).ToListAsync();
+    public Task<List<ClothRow>> ListClothsAsync(int limit) => ClothsInUse.OrderByDescending(c => c.ChangedAt).Take(limit).ToListAsync();
 
     /// <summary>Machines by name.</summary>
-    public Task<List<MachineRow>> ListMachinesAsync(int limit) => Machines.OrderBy(m => m.Name).Take(limit).ToListAsync();
+    public Task<List<MachineRow>> ListMachinesAsync(int limit) => Machines.Where(m => m.PutAwayAt == null).OrderBy(m => m.Name).Take(limit).ToListAsync();
+
+    /// <summary>Needles in the drawer by name.</summary>
+    public Task<List<NeedleRow>> ListNeedlesAsync(int limit) => Needles.Where(n => n.PutAwayAt == null).OrderBy(n => n.Name).ThenBy(n => n.Id).Take(limit).ToListAsync();
+
+    /// <summary>Threads in the drawer by name.</summary>
+    public Task<List<ThreadRow>> ListThreadsAsync(int limit) => Threads.Where(t => t.PutAwayAt == null).OrderBy(t => t.Name).ThenBy(t => t.Id).Take(limit).ToListAsync();
+
+    /// <summary>What is on a machine right now.</summary>
+    public Task<StateRow?> StateOfAsync(int machineId) => States.FirstOrDefaultAsync(s => s.Id == machineId);
 
     /// <summary>Pieces of work without a set-up whose swatch passed, the last changed first.</summary>
     public Task<List<WorkListing>> OnTheTableAsync(int limit) =>
-        Seams.Where(s => !s.Setups.Any(k => k.SwatchPassedAt != null))
+        Seams.Where(s => s.PutAwayAt == null && !s.Setups.Any(k => k.SwatchPassedAt != null && k.PutAwayAt == null))
             .OrderByDescending(s => s.ChangedAt).Take(limit)
-            .Select(s => new WorkListing(s.Id, s.Name, s.Cloth!.Name, s.Setups.Max(k => (int?)k.Id))).ToListAsync();
+            .Select(s => new WorkListing(s.Id, s.Name, s.Cloth!.Name, s.Setups.Where(k => k.PutAwayAt == null).Max(k => (int?)k.Id))).ToListAsync();
 
     private static Task<List<SetupListing>> ListAsync(IQueryable<SetupRow> setups, int limit) =>
         Listing(setups.OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(limit)).ToListAsync();
@@ -127,8 +217,10 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
         row.Name = name;
         row.Entry = entry;
+        // Whoever saves a record wants it, even where another device has put it away meanwhile.
+        (row.PutAwayAt, row.PutAwayWith) = (null, null);
         also?.Invoke(row);
-        return id is null ? await InsertAsync(row, key) : await UpdateAsync(row, version);
+        return id is null ? await InsertAsync(row, key) : await UpdateAsync(row, version, key);
     }
 
     private async Task<SaveResult> InsertAsync<TRow>(TRow row, Guid key)
@@ -139,19 +231,19 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         context.Add(row);
         try
         {
-            await context.SaveChangesAsync();
+            await SaveWithDraftAsync(key);
             return new SaveResult.Saved(row.Id, Again: false);
         }
         catch (DbUpdateException e) when (e.InnerException is SqliteException { SqliteErrorCode: SqliteConstraint })
         {
             // The same form arrived before: answer with what it made. Anything else that breaks a constraint is a fault.
-            context.Entry(row).State = EntityState.Detached;
+            context.ChangeTracker.Clear();
             var made = await context.Set<TRow>().AsNoTracking().FirstOrDefaultAsync(r => r.SubmissionKey == key);
             return made is null ? throw new InvalidOperationException("The record broke a rule of the database.", e) : new SaveResult.Saved(made.Id, Again: true);
         }
     }
 
-    private async Task<SaveResult> UpdateAsync<TRow>(TRow row, int version)
+    private async Task<SaveResult> UpdateAsync<TRow>(TRow row, int version, Guid? key = null)
         where TRow : Row
     {
         if (row.Version != version)
@@ -164,7 +256,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         row.ChangedAt = clock.GetUtcNow();
         try
         {
-            await context.SaveChangesAsync();
+            await SaveWithDraftAsync(key);
             return new SaveResult.Saved(row.Id, Again: false);
         }
         catch (DbUpdateConcurrencyException)
@@ -173,5 +265,20 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
             var current = await context.Set<TRow>().AsNoTracking().Where(r => r.Id == row.Id).Select(r => (int?)r.Version).FirstOrDefaultAsync();
             return current is { } now ? new SaveResult.Stale(now) : new SaveResult.Missing();
         }
+    }
+
+    /// <summary>Saves, and lets go of the draft the record was typed as, both or neither.</summary>
+    private async Task SaveWithDraftAsync(Guid? key)
+    {
+        if (key is null)
+        {
+            await context.SaveChangesAsync();
+            return;
+        }
+
+        await using var transaction = await context.Database.BeginTransactionAsync();
+        await context.SaveChangesAsync();
+        await context.Drafts.Where(d => d.Key == key).ExecuteDeleteAsync();
+        await transaction.CommitAsync();
     }
 }

@@ -11,24 +11,40 @@ namespace YieldingLoop.Store;
 public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) : DbContext(options)
 {
     /// <summary>How records are written inside a column.</summary>
-    internal static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web)
+    public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web)
     {
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower) },
+        // What kind of machine a record is of was added to older ones at their end.
+        AllowOutOfOrderMetadataProperties = true,
     };
 
     public DbSet<ClothRow> Cloths => Set<ClothRow>();
 
     public DbSet<MachineRow> Machines => Set<MachineRow>();
 
+    public DbSet<StateRow> States => Set<StateRow>();
+
+    public DbSet<NeedleRow> Needles => Set<NeedleRow>();
+
+    public DbSet<ThreadRow> Threads => Set<ThreadRow>();
+
     public DbSet<SeamRow> Seams => Set<SeamRow>();
 
     public DbSet<SetupRow> Setups => Set<SetupRow>();
+
+    public DbSet<DraftRow> Drafts => Set<DraftRow>();
+
+    public DbSet<SettingsRow> Settings => Set<SettingsRow>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         Entry(modelBuilder.Entity<ClothRow>());
         Entry(modelBuilder.Entity<MachineRow>());
         Entry(modelBuilder.Entity<SeamRow>());
+        Entry(modelBuilder.Entity<StateRow>());
+        Entry(modelBuilder.Entity<NeedleRow>());
+        Entry(modelBuilder.Entity<ThreadRow>());
+        modelBuilder.Entity<StateRow>().HasOne(s => s.Machine).WithOne().HasForeignKey<StateRow>(s => s.Id).OnDelete(DeleteBehavior.Restrict);
         modelBuilder.Entity<SeamRow>().HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
 
         var setup = modelBuilder.Entity<SetupRow>();
@@ -39,6 +55,12 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         setup.HasOne(s => s.Machine).WithMany().HasForeignKey(s => s.MachineId).OnDelete(DeleteBehavior.Restrict);
         AsJson(setup.Property(s => s.Summary));
         AsJson(setup.Property(s => s.Snapshot));
+
+        var draft = modelBuilder.Entity<DraftRow>();
+        draft.HasIndex(d => d.Key).IsUnique();
+        AsJson(draft.Property(d => d.Fields));
+        modelBuilder.Entity<SettingsRow>().Property(s => s.Id).ValueGeneratedNever();
+        AsJson(modelBuilder.Entity<SettingsRow>().Property(s => s.Settings));
     }
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
@@ -61,19 +83,31 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
             case EntityTypeBuilder<SeamRow> seam:
                 AsJson(seam.Property(r => r.Entry));
                 break;
+            case EntityTypeBuilder<StateRow> state:
+                AsJson(state.Property(r => r.Entry));
+                break;
+            case EntityTypeBuilder<NeedleRow> needle:
+                AsJson(needle.Property(r => r.Entry));
+                break;
+            case EntityTypeBuilder<ThreadRow> thread:
+                AsJson(thread.Property(r => r.Entry));
+                break;
         }
     }
 
     private static void AsJson<T>(PropertyBuilder<T> property)
-        where T : class
-    {
-        property.HasConversion(
-            value => JsonSerializer.Serialize(value, Json),
-            text => JsonSerializer.Deserialize<T>(text, Json)!,
-            // Records are replaced, never changed in place, so the reference tells whether one changed.
-            new ValueComparer<T>((a, b) => ReferenceEquals(a, b), v => v.GetHashCode(), v => v));
-    }
+        where T : class => property.HasConversion<JsonColumn<T>, ReplacedNotChanged<T>>();
 }
+
+/// <summary>A record kept as JSON in a column.</summary>
+public sealed class JsonColumn<T>() : ValueConverter<T, string>(
+    value => JsonSerializer.Serialize(value, WorkroomContext.Json),
+    text => JsonSerializer.Deserialize<T>(text, WorkroomContext.Json)!)
+    where T : class;
+
+/// <summary>Records are replaced, never changed in place, so the reference tells whether one changed.</summary>
+public sealed class ReplacedNotChanged<T>() : ValueComparer<T>((a, b) => ReferenceEquals(a, b), v => v.GetHashCode(), v => v)
+    where T : class;
 
 /// <summary>Moments as UTC ticks.</summary>
 public sealed class DateTimeOffsetToUtcTicks() : ValueConverter<DateTimeOffset, long>(

@@ -1,6 +1,5 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
-using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 
 namespace YieldingLoop.Store.Demo;
@@ -46,7 +45,13 @@ public static class DemoWorkroom
     ];
 
     /// <summary>The two overlockers of the workroom, with deliberately different dials.</summary>
-    public static IReadOnlyList<Overlocker> Overlockers { get; } = [BoathouseTable(), WindowBench()];
+    public static IReadOnlyList<Overlocker> Overlockers { get; } = [DemoMachines.BoathouseTable(), DemoMachines.WindowBench()];
+
+    /// <summary>Every machine of the workroom: the overlockers, a coverstitch and a plain machine.</summary>
+    public static IReadOnlyList<Machine> Machines { get; } = [.. Overlockers, DemoMachines.CoachHouseCover(), DemoMachines.LandingPlain()];
+
+    /// <summary>What is on the machines right now, in the same order.</summary>
+    public static IReadOnlyList<MachineState> States { get; } = DemoMachines.States;
 
     /// <summary>Pieces of work: which cloth, what seam, on which machine, and whether its swatch passed. −1: no set-up kept yet.</summary>
     public static IReadOnlyList<(int Cloth, SeamEntry Seam, int Machine, bool Passed)> Seams { get; } =
@@ -59,51 +64,6 @@ public static class DemoWorkroom
         (3, new() { Name = "Rib cuff to sleeve", Direction = ClothDirection.Across, Plies = 3, NeedKind = NeedKind.Opening, GirthMm = 245, GarmentMm = 165 }, 0, false),
         (0, new() { Name = "Unisuit neck edge, before binding", Job = SeamJob.EdgeFinish, Direction = ClothDirection.Across, Plies = 1, NeedKind = NeedKind.Opening, GirthMm = 590, GarmentMm = 340 }, 1, false),
         (4, new() { Name = "Mesh panel edge", Job = SeamJob.EdgeFinish, Direction = ClothDirection.Lengthwise, Plies = 1, NeedKind = NeedKind.Movement, MovementId = "back-across" }, -1, false),
+        (1, new() { Name = "Base layer hem", Job = SeamJob.Hem, Direction = ClothDirection.Across, Plies = 2, Seen = true, ZoneId = "hip", NeedKind = NeedKind.Opening, GirthMm = 1060, GarmentMm = 900 }, -1, false),
     ];
-
-    private static Overlocker BoathouseTable()
-    {
-        var dial = new DialScale(0, 9, 0.5, 4, DialSense.HigherIsTighter);
-        return OverlockerTemplate.Create("Boathouse overlocker") with
-        {
-            NeedleLeft = dial with { Label = "1" },
-            NeedleRight = dial with { Label = "2" },
-            UpperLooper = dial with { Label = "3" },
-            LowerLooper = dial with { Label = "4" },
-            Fingers =
-            [
-                new FingerPosition("wide", 4.3, FingerUse.LeftNeedle | FingerUse.BothNeedles),
-                new FingerPosition("narrow", 3.4, FingerUse.RightNeedle),
-                new FingerPosition("none", 1.6, FingerUse.Rolled),
-            ],
-        };
-    }
-
-    private static Overlocker WindowBench()
-    {
-        // Its numbers run the other way, and the dials are marked in quarters.
-        var dial = new DialScale(1, 7, 0.25, 3, DialSense.HigherIsLooser);
-        return OverlockerTemplate.Create("Window bench overlocker") with
-        {
-            NeedleLeft = dial with { Label = "left" },
-            NeedleRight = dial with { Label = "right" },
-            UpperLooper = dial with { Label = "upper" },
-            LowerLooper = dial with { Label = "lower", Neutral = 3.5 },
-            GaugeMm = 2.0,
-            LeftTipHigherMm = 0.6,
-            Fingers =
-            [
-                new FingerPosition("in", 4.0, FingerUse.LeftNeedle | FingerUse.RightNeedle | FingerUse.BothNeedles),
-                new FingerPosition("out", 1.6, FingerUse.Rolled),
-            ],
-            CuttingWidth = new SettingRange(1.5, 5.5, 0.5),
-            KnifeDial = new KnifeDial(1, 9),
-            Differential = new SettingRange(0.6, 2.0, 0.1),
-            NeedleSystem = "the machine's own",
-            NeedlePointIds = [NeedleCatalogue.Overlocker.Id],
-            NeedleSizes = [80, 90],
-            LooperOrder = LooperOrder.LowerFirst,
-            ThreadMarks = new Dictionary<string, string> { ["upper-looper"] = "#2f7d4f", ["lower-looper"] = "#7a3fa0" },
-        };
-    }
 }

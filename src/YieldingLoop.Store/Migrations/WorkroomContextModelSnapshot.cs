@@ -29,12 +29,21 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<long>("CreatedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Entry")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Name")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
                         .HasColumnType("TEXT");
 
                     b.Property<Guid>("SubmissionKey")
@@ -54,6 +63,41 @@ namespace YieldingLoop.Store.Migrations
                     b.ToTable("Cloths");
                 });
 
+            modelBuilder.Entity("YieldingLoop.Store.DraftRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Fields")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("Key")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Path")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("StartedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
+
+                    b.ToTable("Drafts");
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.MachineRow", b =>
                 {
                     b.Property<int>("Id")
@@ -66,12 +110,21 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<long>("CreatedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Entry")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Name")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
                         .HasColumnType("TEXT");
 
                     b.Property<Guid>("SubmissionKey")
@@ -91,6 +144,52 @@ namespace YieldingLoop.Store.Migrations
                     b.ToTable("Machines");
                 });
 
+            modelBuilder.Entity("YieldingLoop.Store.NeedleRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Entry")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("SubmissionKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangedAt");
+
+                    b.HasIndex("SubmissionKey")
+                        .IsUnique();
+
+                    b.ToTable("Needles");
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.SeamRow", b =>
                 {
                     b.Property<int>("Id")
@@ -106,12 +205,21 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<long>("CreatedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Entry")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Name")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
                         .HasColumnType("TEXT");
 
                     b.Property<Guid>("SubmissionKey")
@@ -133,6 +241,27 @@ namespace YieldingLoop.Store.Migrations
                     b.ToTable("Seams");
                 });
 
+            modelBuilder.Entity("YieldingLoop.Store.SettingsRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Settings")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Settings");
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.SetupRow", b =>
                 {
                     b.Property<int>("Id")
@@ -148,11 +277,20 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<long>("CreatedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("MachineId")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Name")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("SeamId")
@@ -200,6 +338,97 @@ namespace YieldingLoop.Store.Migrations
                     b.ToTable("Setups");
                 });
 
+            modelBuilder.Entity("YieldingLoop.Store.StateRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Entry")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("SubmissionKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangedAt");
+
+                    b.HasIndex("SubmissionKey")
+                        .IsUnique();
+
+                    b.ToTable("States");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.ThreadRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Entry")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("SubmissionKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangedAt");
+
+                    b.HasIndex("SubmissionKey")
+                        .IsUnique();
+
+                    b.ToTable("Threads");
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.SeamRow", b =>
                 {
                     b.HasOne("YieldingLoop.Store.ClothRow", "Cloth")
@@ -226,7 +455,7 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired();
 
                     b.HasOne("YieldingLoop.Store.SeamRow", "Seam")
-                        .WithMany()
+                        .WithMany("Setups")
                         .HasForeignKey("SeamId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
@@ -236,6 +465,22 @@ namespace YieldingLoop.Store.Migrations
                     b.Navigation("Machine");
 
                     b.Navigation("Seam");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.StateRow", b =>
+                {
+                    b.HasOne("YieldingLoop.Store.MachineRow", "Machine")
+                        .WithOne()
+                        .HasForeignKey("YieldingLoop.Store.StateRow", "Id")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.Navigation("Machine");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.SeamRow", b =>
+                {
+                    b.Navigation("Setups");
                 });
 #pragma warning restore 612, 618
         }

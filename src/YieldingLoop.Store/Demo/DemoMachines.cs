@@ -1,0 +1,122 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Store.Demo;
+
+/// <summary>The machines of Tern Lane Rowing, and what is on them. Nothing here is real.</summary>
+internal static class DemoMachines
+{
+    public static Overlocker BoathouseTable()
+    {
+        var dial = new DialScale(0, 9, 0.5, 4, DialSense.HigherIsTighter);
+        return OverlockerTemplate.Create("Boathouse overlocker") with
+        {
+            NeedleLeft = dial with { Label = "1" },
+            NeedleRight = dial with { Label = "2" },
+            UpperLooper = dial with { Label = "3" },
+            LowerLooper = dial with { Label = "4" },
+            Fingers =
+            [
+                new FingerPosition("wide", 4.3, FingerUse.LeftNeedle | FingerUse.BothNeedles),
+                new FingerPosition("narrow", 3.4, FingerUse.RightNeedle),
+                new FingerPosition("none", 1.6, FingerUse.Rolled),
+            ],
+        };
+    }
+
+    public static Overlocker WindowBench()
+    {
+        // Its numbers run the other way, and the dials are marked in quarters.
+        var dial = new DialScale(1, 7, 0.25, 3, DialSense.HigherIsLooser);
+        return OverlockerTemplate.Create("Window bench overlocker") with
+        {
+            NeedleLeft = dial with { Label = "left" },
+            NeedleRight = dial with { Label = "right" },
+            UpperLooper = dial with { Label = "upper" },
+            LowerLooper = dial with { Label = "lower", Neutral = 3.5 },
+            GaugeMm = 2.0,
+            LeftTipHigherMm = 0.6,
+            Fingers =
+            [
+                new FingerPosition("in", 4.0, FingerUse.LeftNeedle | FingerUse.RightNeedle | FingerUse.BothNeedles),
+                new FingerPosition("out", 1.6, FingerUse.Rolled),
+            ],
+            CuttingWidth = new SettingRange(1.5, 5.5, 0.5),
+            KnifeDial = new KnifeDial(1, 9),
+            Differential = new SettingRange(0.6, 2.0, 0.1),
+            NeedleSystem = "the machine's own",
+            NeedlePointIds = [NeedleCatalogue.Overlocker.Id],
+            NeedleSizes = [80, 90],
+            LooperOrder = LooperOrder.LowerFirst,
+            ThreadMarks = new Dictionary<string, string> { ["upper-looper"] = "#2f7d4f", ["lower-looper"] = "#7a3fa0" },
+        };
+    }
+
+    public static Coverstitch CoachHouseCover()
+    {
+        var dial = new DialScale(0, 8, 0.5, 4, DialSense.HigherIsTighter);
+        return MachineTemplates.Coverstitch("Coach house coverstitch") with
+        {
+            NeedleLeft = dial with { Label = "1" },
+            NeedleCentre = dial with { Label = "2" },
+            NeedleRight = dial with { Label = "3" },
+            ChainLooper = dial with { Label = "4", Neutral = 2 },
+            LeftToRightMm = 5.6,
+            LeftToCentreMm = 2.8,
+            LeftTipHigherMm = -1.0,
+            CentreTipHigherMm = -0.5,
+            ChainSeatIds = [ThreadPosition.NeedleLeft.Id(), ThreadPosition.NeedleCentre.Id()],
+            ManualTable =
+            [
+                new ManualSetting
+                {
+                    StitchId = StitchCatalogue.TwoNeedleCover.Id, Cloth = ManualCloth.Any, LengthMm = 3, Differential = 1, Note = "needles 80/12, outer seats",
+                    Dials = [new(ThreadPosition.NeedleLeft, 4, 3, 5), new(ThreadPosition.NeedleRight, 4, 3, 5), new(ThreadPosition.ChainLooper, 2, 1, 3)],
+                },
+            ],
+        };
+    }
+
+    public static PlainMachine LandingPlain() => MachineTemplates.Plain("Landing plain machine") with
+    {
+        TopTension = new DialScale(1, 9, 0.5, 4.5, DialSense.HigherIsTighter) { Label = "top" },
+        WidestZigzagMm = 7,
+        Plates = [new("zigzag plate", 9.0), new("straight plate", 1.6, "straight stitch only")],
+        Feet = [new("zigzag foot", 8.5), new("elastic foot", 8.0, "feeds elastic under tension"), new("edge guide foot", 7.0, "runs along a fold")],
+        BobbinSlidesAtGrams = 18,
+        StitchLength = new SettingRange(0.5, 5, 0.25),
+    };
+
+    /// <summary>What is on the machines right now, in the order of <see cref="DemoWorkroom.Machines"/>.</summary>
+    public static IReadOnlyList<MachineState> States { get; } =
+    [
+        new()
+        {
+            Needles = [new(ThreadPosition.NeedleLeft, "household (flat shank)", "stretch", 80), new(ThreadPosition.NeedleRight, "household (flat shank)", "stretch", 80)],
+            Threads =
+            [
+                new(ThreadPosition.NeedleLeft, "spun-polyester", "#1d4e74", "Tern blue cone"), new(ThreadPosition.NeedleRight, "spun-polyester", "#1d4e74", "Tern blue cone"),
+                new(ThreadPosition.UpperLooper, "textured-nylon", "#1d4e74", "Blue fluff"), new(ThreadPosition.LowerLooper, "textured-nylon", "#1d4e74", "Blue fluff"),
+            ],
+            Dials = [new(ThreadPosition.NeedleLeft, 4), new(ThreadPosition.NeedleRight, 4), new(ThreadPosition.UpperLooper, 3), new(ThreadPosition.LowerLooper, 3)],
+            FingerName = "wide", LengthMm = 2.5, Differential = 1.3, CuttingWidthMm = 4.5,
+        },
+        MachineState.Unknown,
+        new()
+        {
+            Needles = [new(ThreadPosition.NeedleLeft, "household (flat shank)", "stretch", 80), new(ThreadPosition.NeedleRight, "household (flat shank)", "stretch", 80)],
+            Threads = [new(ThreadPosition.NeedleLeft, "spun-polyester", "#6d6a63"), new(ThreadPosition.NeedleRight, "spun-polyester", "#6d6a63"), new(ThreadPosition.ChainLooper, "textured-nylon", "#6d6a63")],
+            Dials = [new(ThreadPosition.NeedleLeft, 4), new(ThreadPosition.NeedleRight, 4), new(ThreadPosition.ChainLooper, 1.5)],
+            LengthMm = 3, Differential = 1.1,
+        },
+        new()
+        {
+            Needles = [new(ThreadPosition.Needle, "household (flat shank)", "jersey", 75)],
+            Threads = [new(ThreadPosition.Needle, "stretch-polyester", "#23313a"), new(ThreadPosition.Bobbin, "stretch-polyester", "#23313a")],
+            Dials = [new(ThreadPosition.Needle, 4.5)],
+            LengthMm = 1.5, ZigzagWidthMm = 2, PlateName = "zigzag plate", FootName = "zigzag foot", NeedlePositionMm = 0,
+        },
+    ];
+}

@@ -1,0 +1,85 @@
+using Microsoft.EntityFrameworkCore;
+
+namespace YieldingLoop.Store;
+
+/// <summary>
+/// Forms that were begun and not saved. A draft is kept as it is typed, offered back, and goes when its record is
+/// saved or the user throws it away. It never counts as a record.
+/// </summary>
+public sealed class Drafts(WorkroomContext context, TimeProvider clock)
+{
+    /// <summary>Most drafts kept; beyond it the ones left longest go. Far more than a workroom ever has open.</summary>
+    public const int Most = 200;
+
+    /// <summary>Keeps a form as it stands now, in place of how it stood before.</summary>
+    /// <returns>False where the form has made its record already, so that a late message does not bring it back as unfinished.</returns>
+    public async Task<bool> KeepAsync(Guid key, string path, string title, IReadOnlyList<DraftField> fields)
+    {
+        if (await RecordsOf(key).AnyAsync())
+        {
+            return false;
+        }
+
+        var now = clock.GetUtcNow();
+        // Two saves of one form can cross: whichever comes second replaces the first, whatever it finds.
+        for (var again = true; ; again = false)
+        {
+            var row = await context.Drafts.FirstOrDefaultAsync(d => d.Key == key);
+            if (row is null)
+            {
+                row = new DraftRow { Key = key, Path = path, Title = title, Fields = fields, StartedAt = now };
+                context.Add(row);
+            }
+
+            (row.Path, row.Title, row.Fields, row.ChangedAt) = (path, title, fields, now);
+            try
+            {
+                await context.SaveChangesAsync();
+                break;
+            }
+            catch (DbUpdateException) when (again)
+            {
+                context.Entry(row).State = EntityState.Detached;
+            }
+        }
+
+        var overdue = await context.Drafts.OrderByDescending(d => d.ChangedAt).Skip(Most).Select(d => d.Id).ToListAsync();
+        if (overdue.Count > 0)
+        {
+            await context.Drafts.Where(d => overdue.Contains(d.Id)).ExecuteDeleteAsync();
+        }
+
+        return true;
+    }
+
+    public Task<DraftRow?> FindAsync(int id) => context.Drafts.AsNoTracking().FirstOrDefaultAsync(d => d.Id == id);
+
+    /// <summary>What the form of this key has become, if it was saved.</summary>
+    private IQueryable<int> RecordsOf(Guid key) =>
+        context.Cloths.Where(r => r.SubmissionKey == key).Select(r => r.Id)
+            .Concat(context.Machines.Where(r => r.SubmissionKey == key).Select(r => r.Id))
+            .Concat(context.States.Where(r => r.SubmissionKey == key).Select(r => r.Id))
+            .Concat(context.Needles.Where(r => r.SubmissionKey == key).Select(r => r.Id))
+            .Concat(context.Threads.Where(r => r.SubmissionKey == key).Select(r => r.Id))
+            .Concat(context.Seams.Where(r => r.SubmissionKey == key).Select(r => r.Id));
+
+    /// <summary>Unfinished forms, the last typed into first.</summary>
+    public Task<List<DraftListing>> ListAsync(int limit) => Listing(context.Drafts).Take(limit).ToListAsync();
+
+    /// <summary>Unfinished forms at one address, whatever its query.</summary>
+    public Task<List<DraftListing>> ListAtAsync(string path, int limit = 5) =>
+        Listing(context.Drafts.Where(d => d.Path == path || d.Path.StartsWith(path + "?"))).Take(limit).ToListAsync();
+
+    /// <summary>Throws one away.</summary>
+    public async Task ThrowAwayAsync(int id) => await context.Drafts.Where(d => d.Id == id).ExecuteDeleteAsync();
+
+    private static IQueryable<DraftListing> Listing(IQueryable<DraftRow> drafts) =>
+        drafts.AsNoTracking().OrderByDescending(d => d.ChangedAt).ThenByDescending(d => d.Id).Select(d => new DraftListing(d.Id, d.Path, d.Title, d.ChangedAt));
+}
+
+/// <summary>An unfinished form in a list.</summary>
+public sealed record DraftListing(int Id, string Path, string Title, DateTimeOffset ChangedAt)
+{
+    /// <summary>Where it is taken up again.</summary>
+    public string Href => $"{Path}{(Path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}draft={Id}";
+}

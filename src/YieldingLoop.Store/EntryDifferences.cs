@@ -1,0 +1,110 @@
+using System.Text.Json;
+using YieldingLoop.Core.Words;
+
+namespace YieldingLoop.Store;
+
+/// <summary>A field in which two versions of a record differ, in words.</summary>
+/// <param name="Field">What the field is called.</param>
+/// <param name="Theirs">What the stored record says; empty where it says nothing.</param>
+/// <param name="Mine">What the other version says.</param>
+public sealed record EntryDifference(string Field, string Theirs, string Mine);
+
+/// <summary>Compares two versions of one record field by field.</summary>
+public static class EntryDifferences
+{
+    private static readonly Dictionary<string, string> VocabularyOf = new(StringComparer.Ordinal)
+    {
+        ["typicalId"] = "typical.", ["calibrationThreadId"] = "thread.", ["fourThreadStitchId"] = "stitch.", ["needlePointIds"] = "needle.", ["direction"] = "cloth.",
+    };
+
+    private static readonly (string Ending, string Unit)[] Units = [("Mm", " mm"), ("Grams", " g"), ("Gsm", " g/m²")];
+
+    /// <summary>Where two entries differ, in the order of their fields; empty where they say the same.</summary>
+    /// <param name="noun">"cloth", "machine" or "seam": whose field names.</param>
+    /// <param name="theirs">As stored.</param>
+    /// <param name="mine">As typed.</param>
+    public static IReadOnlyList<EntryDifference> Between<T>(string noun, T theirs, T mine)
+        where T : class
+    {
+        var (stored, typed) = (Flatten(theirs), Flatten(mine));
+        return
+        [
+            .. stored.Keys.Union(typed.Keys)
+                .Where(path => stored.GetValueOrDefault(path, "") != typed.GetValueOrDefault(path, ""))
+                .Select(path => new EntryDifference(NameOf(noun, path), ValueOf(path, stored), ValueOf(path, typed))),
+        ];
+    }
+
+    /// <summary>What a field is called: "machine" and "needleLeft.neutral" are "Left needle's dial, neutral".</summary>
+    public static string NameOf(string noun, string path)
+    {
+        var parts = path.Split('.').Select(part =>
+        {
+            var bracket = part.IndexOf('[', StringComparison.Ordinal);
+            var name = Vocabulary.Field($"{noun}.{(bracket < 0 ? part : part[..bracket])}") ?? part.Replace('-', ' ');
+            return bracket < 0 ? name : $"{name} {int.Parse(part[(bracket + 1)..^1], System.Globalization.CultureInfo.InvariantCulture) + 1}";
+        }).ToList();
+        return string.Join(", ", parts.Select((name, i) => i == 0 ? name : char.ToLowerInvariant(name[0]) + name[1..]));
+    }
+
+    private static string ValueOf(string path, Dictionary<string, string> values)
+    {
+        var value = values.GetValueOrDefault(path, "");
+        var field = path[(path.LastIndexOf('.') + 1)..];
+        if (value.Length == 0)
+        {
+            return "";
+        }
+
+        if (VocabularyOf.TryGetValue(field, out var prefix))
+        {
+            return string.Join(", ", value.Split(", ").Select(id => Vocabulary.All.FirstOrDefault(w => w.Id == prefix + id)?.Default ?? id));
+        }
+
+        return value + Units.FirstOrDefault(u => field.EndsWith(u.Ending, StringComparison.Ordinal)).Unit;
+    }
+
+    private static Dictionary<string, string> Flatten<T>(T entry)
+    {
+        var values = new Dictionary<string, string>(StringComparer.Ordinal);
+        Add("", JsonSerializer.SerializeToElement(entry, WorkroomContext.Json));
+        return values;
+
+        void Add(string path, JsonElement element)
+        {
+            switch (element.ValueKind)
+            {
+                case JsonValueKind.Object:
+                    foreach (var member in element.EnumerateObject())
+                    {
+                        Add(path.Length == 0 ? member.Name : $"{path}.{member.Name}", member.Value);
+                    }
+
+                    break;
+                case JsonValueKind.Array when element.EnumerateArray().Any(e => e.ValueKind == JsonValueKind.Object):
+                    foreach (var (index, item) in element.EnumerateArray().Index())
+                    {
+                        Add($"{path}[{index}]", item);
+                    }
+
+                    break;
+                case JsonValueKind.Array:
+                    values[path] = string.Join(", ", element.EnumerateArray().Select(Text));
+                    break;
+                case JsonValueKind.Null:
+                    break;
+                default:
+                    values[path] = Text(element);
+                    break;
+            }
+        }
+    }
+
+    private static string Text(JsonElement element) => element.ValueKind switch
+    {
+        JsonValueKind.True => "yes",
+        JsonValueKind.False => "no",
+        JsonValueKind.String => element.GetString()!,
+        _ => element.ToString(),
+    };
+}
