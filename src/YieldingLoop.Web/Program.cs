@@ -1,11 +1,16 @@
 using System.Net;
 using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.HostFiltering;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.ModelBinding;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Backup;
 using YieldingLoop.Store.Demo;
 using YieldingLoop.Web.Api;
 using YieldingLoop.Web.Drawings;
+using YieldingLoop.Web.Forms;
+using YieldingLoop.Web.Network;
 using YieldingLoop.Web.Startup;
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions
@@ -16,19 +21,41 @@ var builder = WebApplication.CreateBuilder(new WebApplicationOptions
 });
 
 var data = DataFolder.From(builder.Configuration);
-var port = builder.Configuration.GetValue("port", 5080);
+var network = NetworkOptions.From(builder.Configuration);
 
+builder.AddRequestLog(data);
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
-    kestrel.Listen(IPAddress.Loopback, port);
+    if (network.Lan)
+    {
+        kestrel.ListenAnyIP(network.Port);
+    }
+    else
+    {
+        kestrel.Listen(IPAddress.Loopback, network.Port);
+    }
+
     kestrel.Limits.MaxRequestBodySize = 256 * 1024;
     kestrel.AddServerHeader = false;
 });
-builder.Services.AddSingleton(data);
-builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.Configure<HostFilteringOptions>(hosts => hosts.AllowedHosts = [.. network.HostNames]);
+builder.Services.AddSingleton(data).AddSingleton(network).AddSingleton(TimeProvider.System).AddSingleton<SettingsCache>().AddSingleton<Rescue>();
+builder.Services.AddSingleton(services => new Backups(data.DatabasePath, services.GetRequiredService<TimeProvider>()));
+builder.Services.AddSingleton(_ => new Passcode(data.PasscodePath));
+builder.Services.AddHostedService<DailyCopies>();
 builder.Services.AddDbContextPool<WorkroomContext>(options => options.UseSqlite(WorkroomDatabase.ConnectionString(data.DatabasePath)));
-builder.Services.AddScoped<Workroom>();
-builder.Services.AddRazorPages(pages => pages.Conventions.ConfigureFilter(new AutoValidateAntiforgeryTokenAttribute()));
+builder.Services.AddScoped<Workroom>().AddScoped<Drafts>().AddScoped<PutAwayShelf>().AddScoped<SettingsStore>();
+builder.Services.AddScoped(services => services.GetRequiredService<SettingsCache>().Wording);
+builder.Services.AddGate();
+// Pages check their forms' tokens by default; a second check of our own would also refuse the page that says what went wrong.
+builder.Services.AddRazorPages(pages => pages.Conventions.ConfigureFilter(new HandlerRequired()));
+// Field names in another library's bracket syntax are nobody's here, and a bracket left open in one is a fault of the framework's.
+builder.Services.Configure<MvcOptions>(mvc =>
+{
+    mvc.ValueProviderFactories.RemoveType<JQueryFormValueProviderFactory>();
+    mvc.ValueProviderFactories.RemoveType<JQueryQueryStringValueProviderFactory>();
+    mvc.ModelBinderProviders.Insert(0, new TickBinderProvider());
+});
 // Faults are found and worded on the server; attributes for client-side validation would only be weight.
 builder.Services.Configure<MvcViewOptions>(views => views.HtmlHelperOptions.ClientValidationEnabled = false);
 builder.Services.AddAntiforgery(antiforgery => antiforgery.Cookie.Name = "yielding-loop-form");
@@ -39,10 +66,13 @@ builder.Services.AddProblemDetails();
 builder.Services.AddSeamApi();
 
 var app = builder.Build();
+app.UseRequestLog();
 app.UseSecurityHeaders();
 // People get a page that says what happened, programs a problem document.
-app.UseWhen(IsApi, api => api.UseExceptionHandler().UseStatusCodePages());
-app.UseWhen(context => !IsApi(context), pages => pages.UseExceptionHandler("/fault").UseStatusCodePagesWithReExecute("/fault", "?code={0}"));
+app.UseWhen(IsApi, api => api.UseExceptionHandler(Faults()).UseStatusCodePages());
+app.UseWhen(context => !IsApi(context), pages => pages.UseExceptionHandler(Faults("/fault")).UseStatusCodePagesWithReExecute("/fault", "?code={0}"));
+app.UseGate();
+app.UseRescue();
 app.UseResponseCompression();
 app.UseRouting();
 app.UseAntiforgery();
@@ -50,43 +80,52 @@ app.MapStaticAssets();
 app.MapRazorPages().WithStaticAssets();
 app.MapSeamApi();
 app.MapThreadSheets();
-app.MapGet("/health", async (WorkroomContext context, CancellationToken stop) =>
-{
-    try
-    {
-        // A question to a real table, so that "ok" means the database answers and not only that its file is there.
-        await context.Cloths.AnyAsync(stop);
-        return Results.Text("ok");
-    }
-    catch (Exception e) when (e is Microsoft.Data.Sqlite.SqliteException or InvalidOperationException)
-    {
-        return Results.Text("the database does not answer", statusCode: StatusCodes.Status503ServiceUnavailable);
-    }
-}).ExcludeFromDescription();
+app.MapEntryAssets();
+app.MapHealth();
 
 try
 {
     data.Prepare();
-    await using (var scope = app.Services.CreateAsyncScope())
+    var rescue = app.Services.GetRequiredService<Rescue>();
+    rescue.LookOver();
+    if (!rescue.Needed)
     {
+        await using var scope = app.Services.CreateAsyncScope();
         var context = scope.ServiceProvider.GetRequiredService<WorkroomContext>();
-        var created = WorkroomDatabase.Open(context, data.DatabasePath);
+        var clock = app.Services.GetRequiredService<TimeProvider>();
+        var created = WorkroomDatabase.Open(context, data.DatabasePath, clock);
         if (created && !builder.Configuration.GetValue("empty", false))
         {
-            DemoLoader.Load(context, app.Services.GetRequiredService<TimeProvider>().GetUtcNow());
+            DemoLoader.Load(context, clock.GetUtcNow());
         }
+
+        await app.Services.GetRequiredService<SettingsCache>().RefreshAsync(scope.ServiceProvider.GetRequiredService<SettingsStore>());
     }
 
+    var passcode = network.Lan || network.PasscodeEverywhere ? app.Services.GetRequiredService<Passcode>().Make(builder.Configuration.GetValue("new-passcode", false)) : null;
     await app.StartAsync();
-    await Console.Out.WriteLineAsync($"Yielding Loop is at http://127.0.0.1:{port}");
+    await Console.Out.WriteLineAsync(string.Join(Environment.NewLine, Greeting.Lines(network, passcode, rescue)));
     await app.WaitForShutdownAsync();
     return 0;
 }
-catch (Exception fault) when (StartFault.Describe(fault, data.Path, port) is { } line)
+catch (Exception fault) when (StartFault.Describe(fault, data.Path, network.Port) is { } line)
 {
     await Console.Error.WriteLineAsync(line);
     return 1;
 }
+
+// What the server refuses to read is the request's fault and keeps its own status.
+static ExceptionHandlerOptions Faults(string? page = null) => new()
+{
+    ExceptionHandlingPath = page is null ? PathString.Empty : new PathString(page),
+    StatusCodeSelector = fault => fault switch
+    {
+        BadHttpRequestException unreadable => unreadable.StatusCode,
+        // What the framework throws at a form it cannot take apart, or that is larger in some way than forms are.
+        InvalidDataException => StatusCodes.Status400BadRequest,
+        _ => StatusCodes.Status500InternalServerError,
+    },
+};
 
 static bool IsApi(HttpContext context) => context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal);
 

@@ -1,33 +1,110 @@
 using System.Net;
 using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
+using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.TestHost;
+using Microsoft.Data.Sqlite;
+using Microsoft.Extensions.DependencyInjection;
+using YieldingLoop.Store.Backup;
 
 namespace YieldingLoop.Web.Tests;
 
 /// <summary>The whole server in process, on a database of its own.</summary>
 public sealed class App : WebApplicationFactory<Program>
 {
-    private readonly string folder = Directory.CreateTempSubdirectory("yielding-loop-web-").FullName;
+    /// <summary>Where it keeps its data; a test may put something there before the first visit.</summary>
+    public string Folder { get; } = Directory.CreateTempSubdirectory("yielding-loop-web-").FullName;
+
+    public string DatabasePath => Path.Combine(Folder, "workroom.db");
 
     /// <summary>Without the demo.</summary>
     public bool Empty { get; init; }
 
-    /// <summary>One person at one browser.</summary>
-    public Visitor Visit() => new(CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false, HandleCookies = true }));
+    /// <summary>Served to the local network too.</summary>
+    public bool Lan { get; init; }
 
-    protected override void ConfigureWebHost(IWebHostBuilder builder) => builder.UseSetting("data", folder).UseSetting("empty", Empty ? "true" : "false");
+    /// <summary>The time in there; tests move it.</summary>
+    public MovableClock Clock { get; } = new();
+
+    public Backups Backups => Services.GetRequiredService<Backups>();
+
+    /// <summary>One person at one browser.</summary>
+    /// <param name="from">Where the browser is; on this machine where none is given.</param>
+    public Visitor Visit(string? from = null)
+    {
+        var client = CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false, HandleCookies = true });
+        client.DefaultRequestHeaders.Accept.ParseAdd("text/html");
+        if (from is not null)
+        {
+            client.DefaultRequestHeaders.Add(RemoteAddress.Header, from);
+        }
+
+        return new(client);
+    }
+
+    /// <summary>Every row of every table, as text.</summary>
+    public IReadOnlyList<string> Dump()
+    {
+        using var connection = new SqliteConnection($"Data Source={DatabasePath};Pooling=False");
+        connection.Open();
+        return [.. Rows("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite%' ORDER BY name").SelectMany(table => Rows($"SELECT * FROM \"{table}\" ORDER BY 1").Select(row => $"{table}: {row}"))];
+
+        List<string> Rows(string question)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = question;
+            using var reader = command.ExecuteReader();
+            var rows = new List<string>();
+            while (reader.Read())
+            {
+                rows.Add(string.Join(" | ", Enumerable.Range(0, reader.FieldCount).Select(reader.GetValue)));
+            }
+
+            return rows;
+        }
+    }
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder) => builder
+        .UseSetting("data", Folder).UseSetting("empty", Empty ? "true" : "false").UseSetting("lan", Lan ? "true" : "false").UseSetting("port", "0")
+        .ConfigureTestServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton<IStartupFilter, RemoteAddress>());
 
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
-        if (disposing && Directory.Exists(folder))
+        if (disposing && Directory.Exists(Folder))
         {
-            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-            Directory.Delete(folder, recursive: true);
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(Folder, recursive: true);
         }
     }
+
+    /// <summary>The in-process server has no network; a header of the tests says where a request comes from.</summary>
+    private sealed class RemoteAddress : IStartupFilter
+    {
+        public const string Header = "X-Test-From";
+
+        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
+        {
+            app.Use((context, go) =>
+            {
+                context.Connection.RemoteIpAddress = IPAddress.Parse(context.Request.Headers.TryGetValue(Header, out var from) ? from.ToString() : "127.0.0.1");
+                return go(context);
+            });
+            next(app);
+        };
+    }
+}
+
+/// <summary>Real time until it is moved on.</summary>
+public sealed class MovableClock : TimeProvider
+{
+    private TimeSpan ahead;
+
+    public void MoveOn(TimeSpan by) => ahead += by;
+
+    public override DateTimeOffset GetUtcNow() => DateTimeOffset.UtcNow + ahead;
 }
 
 /// <summary>Opens pages, fills their forms in and sends them, as a browser does.</summary>
@@ -45,9 +122,20 @@ public sealed class Visitor(HttpClient client)
     }
 
     /// <summary>Sends the form <paramref name="id"/> of a page with some fields changed.</summary>
-    public async Task<Answer> SendAsync(IHtmlDocument page, string path, Dictionary<string, string?> changed, string id = "entry")
+    public Task<Answer> SendAsync(IHtmlDocument page, string path, Dictionary<string, string?> changed, string id = "entry") =>
+        PostAsync((IHtmlFormElement)page.GetElementById(id)!, path, changed);
+
+    /// <summary>Sends the form a button belongs to, to where it is sent.</summary>
+    public Task<Answer> PressAsync(IHtmlDocument page, string button)
     {
-        var form = (IHtmlFormElement)page.GetElementById(id)!;
+        var pressed = page.QuerySelectorAll("button").OfType<IHtmlButtonElement>().Single(b => b.TextContent.Trim() == button);
+        var form = pressed.Form ?? (IHtmlFormElement)page.GetElementById(pressed.GetAttribute("form")!)!;
+        var path = pressed.GetAttribute("formaction") ?? form.GetAttribute("action") ?? page.Location.Href;
+        return PostAsync(form, path, pressed.Name is { Length: > 0 } name ? new() { [name] = pressed.Value } : []);
+    }
+
+    public async Task<Answer> PostAsync(IHtmlFormElement form, string path, Dictionary<string, string?> changed)
+    {
         var fields = Fields(form);
         foreach (var (name, value) in changed)
         {
@@ -59,11 +147,12 @@ public sealed class Visitor(HttpClient client)
         }
 
         using var content = new FormUrlEncodedContent(fields);
-        using var response = await client.PostAsync(new Uri(path, UriKind.Relative), content);
+        using var response = await client.PostAsync(new Uri(path, UriKind.RelativeOrAbsolute), content);
         return new Answer(response.StatusCode, response.Headers.Location?.OriginalString, await ReadAsync(response));
     }
 
-    private static List<KeyValuePair<string, string>> Fields(IHtmlFormElement form)
+    /// <summary>What a browser would send of a form.</summary>
+    public static List<KeyValuePair<string, string>> Fields(IHtmlFormElement form)
     {
         var fields = new List<KeyValuePair<string, string>>();
         foreach (var element in form.Elements)
@@ -89,7 +178,12 @@ public sealed class Visitor(HttpClient client)
         return fields;
     }
 
-    private static async Task<IHtmlDocument> ReadAsync(HttpResponseMessage response) => Parser.ParseDocument(await response.Content.ReadAsStringAsync());
+    private static async Task<IHtmlDocument> ReadAsync(HttpResponseMessage response)
+    {
+        var page = Parser.ParseDocument(await response.Content.ReadAsStringAsync());
+        page.Location.Href = response.RequestMessage!.RequestUri!.ToString();
+        return page;
+    }
 }
 
 /// <summary>What came back from a form.</summary>

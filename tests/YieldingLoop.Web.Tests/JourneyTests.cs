@@ -141,7 +141,8 @@ public sealed class JourneyTests : IDisposable
         var stale = await visitor.SendAsync(mine, "/cloths/1", Cloth(("Name", "Mine")));
         Assert.Equal(HttpStatusCode.Conflict, stale.Status);
         Assert.Equal("Mine", stale.Typed("Input_Name"));
-        Assert.Equal("/cloths/1", stale.Page.QuerySelector(".notice a")!.GetAttribute("href"));
+        Assert.Equal(["Name", "Theirs", "Mine"], stale.Page.QuerySelectorAll(".versus tbody tr > *").Select(c => c.TextContent));
+        Assert.Equal("/cloths/1", stale.Page.QuerySelector(".conflict a")!.GetAttribute("href"));
         Assert.Equal("Theirs", (await visitor.OpenAsync("/cloths/1")).GetElementById("Input_Name")!.GetAttribute("value"));
         Assert.Equal("/cloths/1", (await visitor.SendAsync(stale.Page, "/cloths/1", [])).Location);
         Assert.Equal("Mine", (await visitor.OpenAsync("/cloths/1")).GetElementById("Input_Name")!.GetAttribute("value"));

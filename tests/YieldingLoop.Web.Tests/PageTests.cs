@@ -10,6 +10,10 @@ public sealed class PageTests(App app) : IClassFixture<App>
         "/", "/setups", "/setups?q=unisuit", "/setups?q=nothing+of+the+kind", "/cloths", "/machines", "/cloths/1", "/cloths/5", "/cloths/new", "/cloths/new?for=seam",
         "/machines/1", "/machines/2", "/machines/new", "/seams/start", "/seams/1", "/seams/new?cloth=1", "/seams/1/set-up", "/seams/7/set-up?machine=2",
         "/seams/2/set-up?machine=1&join=lightness-first&hide=tighter-needle&point=never", "/setups/1", "/setups/4", "/setups/1/print", "/setups/1/print?paper=a4", "/setups/1/print?paper=letter",
+        "/machines/3", "/machines/4", "/machines/new?is=Coverstitch", "/machines/new?is=Convertible", "/machines/new?is=Plain", "/machines/1/test", "/machines/4/test?dial=needle", "/machines/2/sheet", "/machines/3/sheet",
+        "/machines/4/sheet", "/states/1", "/states/2", "/states/4", "/drawer", "/needles/new", "/needles/6", "/threads/new", "/threads/2", "/seams/9", "/seams/9/set-up", "/seams/2/set-up?machine=4", "/seams/9/set-up?machine=3", "/seams/1/set-up?machine=3",
+        "/reckoner", "/reckoner?machine=4&pack=4.0/75&guide=25&rows=4&allowance=30&bandCloth=4&opening=430&girth=585&bandWidth=30&seamAllowance=7", "/reckoner?machine=3",
+        "/settings", "/glossary", "/copies", "/put-away", "/drafts", "/devices",
     ];
 
     [Theory]
@@ -38,6 +42,13 @@ public sealed class PageTests(App app) : IClassFixture<App>
     [InlineData("/setups/999")]
     [InlineData("/setups/999/print")]
     [InlineData("/setups/999/threads.css")]
+    [InlineData("/states/999")]
+    [InlineData("/states/new")]
+    [InlineData("/needles/999")]
+    [InlineData("/threads/x")]
+    [InlineData("/machines/999/test")]
+    [InlineData("/machines/1/test?dial=bobbin")]
+    [InlineData("/machines/999/sheet")]
     public async Task What_is_not_there_is_said_to_be_not_there(string path) => await app.Visit().OpenAsync(path, HttpStatusCode.NotFound);
 
     [Theory]
@@ -78,6 +89,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
         using var content = new FormUrlEncodedContent([new("Input.Name", "Smuggled"), new("Input.TypicalId", "interlock")]);
         using var answer = await app.CreateClient().PostAsync(new Uri("/cloths/new", UriKind.Relative), content);
         Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+        Assert.Contains("That could not be read", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         Assert.DoesNotContain("Smuggled", (await app.Visit().OpenAsync("/cloths")).Body!.TextContent, StringComparison.Ordinal);
     }
 

@@ -30,7 +30,8 @@ internal static class SeamApi
     {
         routes.MapOpenApi("/openapi/{documentName}.json");
         var api = routes.MapGroup("/api/v1");
-        api.MapPost("/seams/evaluate", EvaluateAsync)
+        api.MapPost("/seams/evaluate", (HttpRequest request, CancellationToken stop) =>
+                AnswerAsync(request, (body, errors) => EvaluateRequestReader.Read(body, errors) is { } seam ? EvaluateResponse.Of(SeamAssessment.Of(seam)) : null, stop))
             .Accepts<EvaluateRequest>("application/json")
             .Produces<EvaluateResponse>()
             .ProducesValidationProblem()
@@ -38,6 +39,15 @@ internal static class SeamApi
             .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
             .WithSummary("Reads one seam by the seam model.")
             .DisableAntiforgery();
+        api.MapPost("/needs", (HttpRequest request, CancellationToken stop) => AnswerAsync(request, NeedRequestReader.Read, stop))
+            .Accepts<NeedRequest>("application/json")
+            .Produces<NeedResponse>()
+            .ProducesValidationProblem()
+            .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
+            .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
+            .WithSummary("How far the wearer stretches a seam along itself.")
+            .DisableAntiforgery();
+        api.MapGet("/skin-strains", () => SkinStrainCatalogue.All).WithSummary("Published skin strains in movement, %.");
         api.MapGet("/stitches", () => StitchCatalogue.All.Select(s => new StitchListed(
             s.Id, s.Name, s.Needles, [.. s.NeedlePositions.Select(p => p.Id())], [.. s.OtherPositions.Select(p => p.Id())],
             s.NeedsZigzagWidth, s.NeedsGauge, s.NeedsLoopWidth))).WithSummary("Every stitch, with the threads and geometry it needs.");
@@ -49,7 +59,9 @@ internal static class SeamApi
             [.. NeedleSize.All.Select(s => new SizeListed(s.Metric, s.Us, s.BladeMillimetres, s.EyeMillimetres))])).WithSummary("Needle points and sizes.");
     }
 
-    private static async Task<IResult> EvaluateAsync(HttpRequest request, CancellationToken stop)
+    /// <summary>Answers a request whose whole problem stands in its body, or says what is wrong with it by JSON path.</summary>
+    private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<JsonElement, JsonErrors, T?> answer, CancellationToken stop)
+        where T : class
     {
         if (!request.HasJsonContentType())
         {
@@ -68,9 +80,9 @@ internal static class SeamApi
             }
 
             using var document = JsonDocument.Parse(body.AsMemory(0, length), Strict);
-            if (EvaluateRequestReader.Read(document.RootElement, errors) is { } seam)
+            if (answer(document.RootElement, errors) is { } worked)
             {
-                return Results.Ok(EvaluateResponse.Of(SeamAssessment.Of(seam)));
+                return Results.Ok(worked);
             }
         }
         catch (JsonException e)

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Web.Drawings;
 
@@ -23,6 +24,17 @@ public static class MeasuringAids
         svg.Line(X, y, X, y + 32, "aid-mark").Line(X + length, y, X + length, y + 32, "aid-mark");
         svg.Line(X, y + 40, X + length, y + 40, "d-measure").Line(X, y + 36, X, y + 44, "d-measure").Line(X + length, y + 36, X + length, y + 44, "d-measure");
         svg.Text(X + length + 34, y + 44, label, "d-label");
+    }
+
+    /// <summary>A thread marked beside a ruler, and the marks when it broke.</summary>
+    public static IHtmlContent PulledThread(Wording wording)
+    {
+        var svg = new Svg(340, 130, wording.Say("A thread with two marks 200 mm apart, pulled along a ruler until it breaks."), "drawing aid");
+        svg.Measure(40, 120, 22, wording.Say("200 mm"));
+        svg.Path("M20 38h130", "g-thread t-upper-looper").Line(40, 28, 40, 48, "aid-mark").Line(120, 28, 120, 48, "aid-mark");
+        svg.Path("M20 82h128l6-5M322 82h-158l-6 5", "g-thread t-upper-looper").Line(40, 72, 40, 92, "aid-mark").Line(284, 72, 284, 92, "aid-mark");
+        svg.Line(40, 104, 284, 104, "d-measure").Line(40, 99, 40, 109, "d-measure").Line(284, 99, 284, 109, "d-measure");
+        return svg.Text(162, 124, "read here when it breaks", "d-label", "middle").Done();
     }
 
     /// <summary>A square on the scale.</summary>
@@ -57,10 +69,10 @@ public static class MeasuringAids
     }
 
     /// <summary>Which way a seam runs on the cloth.</summary>
-    public static IHtmlContent Direction(ClothDirection direction)
+    public static IHtmlContent Direction(ClothDirection direction, Wording wording)
     {
         var across = direction == ClothDirection.Across;
-        var svg = new Svg(150, 104, across ? "A seam that runs across the cloth, from selvedge to selvedge." : "A seam that runs along the cloth, beside the selvedge.", "drawing direction");
+        var svg = new Svg(150, 104, wording.Say(across ? "A seam that runs across the cloth, from selvedge to selvedge." : "A seam that runs along the cloth, beside the selvedge."), "drawing direction");
         svg.Rect(14, 8, 122, 88, "aid-cloth", 2).Line(20, 8, 20, 96, "aid-selvedge").Line(130, 8, 130, 96, "aid-selvedge");
         svg.Path(across ? "M30 52h90" : "M75 16v72", "aid-seam");
         return svg.Done();

@@ -6,7 +6,7 @@ using YieldingLoop.Core.Threads;
 namespace YieldingLoop.Web.Drawings;
 
 /// <summary>
-/// The colour of each overlocker thread. Chosen to differ in lightness as well as hue, so that they stay apart for
+/// The colour of each thread. Those of one machine are chosen to differ in lightness as well as hue, so that they stay apart for
 /// colour-blind eyes and in grey; the letter tag and its shape stand beside the colour everywhere.
 /// </summary>
 public static class ThreadLook
@@ -18,6 +18,12 @@ public static class ThreadLook
         [ThreadPosition.NeedleRight] = "#b83b78",
         [ThreadPosition.UpperLooper] = "#dd9a1f",
         [ThreadPosition.LowerLooper] = "#0c6b62",
+        // Seats and loopers of other machines; none of these runs beside the one it resembles.
+        [ThreadPosition.Needle] = "#22418f",
+        [ThreadPosition.NeedleCentre] = "#7b5fb8",
+        [ThreadPosition.ChainLooper] = "#7a4a12",
+        [ThreadPosition.TopCover] = "#e3b04b",
+        [ThreadPosition.Bobbin] = "#4c5a2a",
     };
 
     /// <summary>CSS class that carries a position's colour.</summary>

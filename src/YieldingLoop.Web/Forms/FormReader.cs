@@ -1,6 +1,8 @@
 using Microsoft.AspNetCore.Mvc.ModelBinding;
 using YieldingLoop.Core;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Web.Forms;
 
@@ -9,17 +11,25 @@ namespace YieldingLoop.Web.Forms;
 /// </summary>
 /// <param name="state">Where faults go.</param>
 /// <param name="prefix">What field names start with, "Input".</param>
-internal sealed class FormReader(ModelStateDictionary state, string prefix)
+/// <param name="wording">How messages are said.</param>
+/// <param name="unit">Unit of lengths that name none.</param>
+public sealed class FormReader(ModelStateDictionary state, string prefix, Wording wording, LengthUnit unit)
 {
     /// <summary>A number, or null where nothing was typed or it is faulty.</summary>
-    public double? Number(string field, string? text)
+    public double? Number(string field, string? text) => Checked(field, text, DecimalText.Read(text, out var value), value, "");
+
+    /// <summary>A length measured with a tape, mm, typed in the unit of the form; null where nothing was typed or it is faulty.</summary>
+    public double? Length(string field, string? text) =>
+        Checked(field, text, LengthText.Read(text, unit, out var millimetres), millimetres, unit == LengthUnit.Inch ? " Inches can be written 3 7/8 too." : "");
+
+    private double? Checked(string field, string? text, DecimalTextFault fault, double value, string also)
     {
-        switch (DecimalText.Read(text, out var value))
+        switch (fault)
         {
             case DecimalTextFault.None:
                 return value;
             case DecimalTextFault.NotANumber:
-                Fault(field, $"“{Shown(text)}” is not a number. Write it like 12.5 or 12,5.");
+                Fault(field, $"“{Shown(text)}” is not a number. Write it like 12.5 or 12,5.{also}");
                 return null;
             case DecimalTextFault.Grouped:
                 Fault(field, $"“{Shown(text)}” holds a sign that groups thousands. Write it without, like 1234.5 or 1234,5.");
@@ -40,6 +50,19 @@ internal sealed class FormReader(ModelStateDictionary state, string prefix)
         return Number(field, text) ?? double.NaN;
     }
 
+    /// <summary>A whole number, 0 where nothing was typed; −1, which every check refuses, where it is none.</summary>
+    public int Count(string field, string? text)
+    {
+        var number = Number(field, text);
+        if (number is { } typed && (typed != Math.Floor(typed) || Math.Abs(typed) > 1_000_000))
+        {
+            Fault(field, "This is counted in whole numbers.");
+            return -1;
+        }
+
+        return (int)(number ?? 0);
+    }
+
     public void Fault(string field, string message)
     {
         var key = $"{prefix}.{field}";
@@ -55,7 +78,7 @@ internal sealed class FormReader(ModelStateDictionary state, string prefix)
     {
         foreach (var problem in problems)
         {
-            Fault(FieldName(problem.Field), problem.Message);
+            Fault(FieldName(problem.Field), wording.Say(problem.Message));
         }
     }
 
@@ -67,5 +90,5 @@ internal sealed class FormReader(ModelStateDictionary state, string prefix)
     }
 
     /// <summary>"acrossLoadedMm" is the form's "AcrossLoadedMm", "fingers[0].name" its "Fingers[0].Name".</summary>
-    internal static string FieldName(string field) => string.Join('.', field.Split('.').Select(part => char.ToUpperInvariant(part[0]) + part[1..]));
+    public static string FieldName(string field) => string.Join('.', field.Split('.').Select(part => char.ToUpperInvariant(part[0]) + part[1..]));
 }

@@ -1,6 +1,8 @@
 using Microsoft.AspNetCore.Mvc.Rendering;
 using Microsoft.AspNetCore.Mvc.ViewFeatures;
 using Microsoft.AspNetCore.Razor.TagHelpers;
+using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Web.Forms;
 
@@ -9,7 +11,7 @@ namespace YieldingLoop.Web.Forms;
 /// A fault stands right below it and is tied to it for screen readers.
 /// </summary>
 [HtmlTargetElement("number-field", TagStructure = TagStructure.WithoutEndTag)]
-public sealed class NumberFieldTagHelper(IHtmlGenerator generator) : FieldTagHelper(generator)
+public sealed class NumberFieldTagHelper(IHtmlGenerator generator, Wording wording) : FieldTagHelper(generator, wording)
 {
     public string? Unit { get; set; }
 
@@ -18,17 +20,29 @@ public sealed class NumberFieldTagHelper(IHtmlGenerator generator) : FieldTagHel
     protected override string? Suffix => Unit;
 }
 
+/// <summary>A labelled text field for a length measured with a tape, in the unit of its form.</summary>
+[HtmlTargetElement("length-field", TagStructure = TagStructure.WithoutEndTag)]
+public sealed class LengthFieldTagHelper(IHtmlGenerator generator, Wording wording) : FieldTagHelper(generator, wording)
+{
+    public LengthUnit Unit { get; set; }
+
+    // Fractions need a sign that a keypad for decimals does not have.
+    protected override string InputMode => Unit == LengthUnit.Inch ? "text" : "decimal";
+
+    protected override string? Suffix => Unit == LengthUnit.Inch ? "in" : "mm";
+}
+
 /// <summary>A labelled text field.</summary>
 [HtmlTargetElement("text-field", TagStructure = TagStructure.WithoutEndTag)]
-public sealed class TextFieldTagHelper(IHtmlGenerator generator) : FieldTagHelper(generator)
+public sealed class TextFieldTagHelper(IHtmlGenerator generator, Wording wording) : FieldTagHelper(generator, wording)
 {
     protected override string InputMode => "text";
 
     protected override string? Suffix => null;
 }
 
-/// <summary>What labelled fields have in common.</summary>
-public abstract class FieldTagHelper(IHtmlGenerator generator) : TagHelper
+/// <summary>What labelled fields have in common. Labels and help are the product's own words and are said its way.</summary>
+public abstract class FieldTagHelper(IHtmlGenerator generator, Wording wording) : TagHelper
 {
     [HtmlAttributeName("asp-for")]
     public required ModelExpression For { get; set; }
@@ -71,7 +85,7 @@ public abstract class FieldTagHelper(IHtmlGenerator generator) : TagHelper
         var label = new TagBuilder("label");
         label.Attributes["for"] = id;
         label.AddCssClass(LabelHidden ? "visually-hidden" : "form-label");
-        label.InnerHtml.Append(Label);
+        label.InnerHtml.Append(wording.Say(Label));
 
         output.TagName = "div";
         output.TagMode = TagMode.StartTagAndEndTag;
@@ -80,7 +94,7 @@ public abstract class FieldTagHelper(IHtmlGenerator generator) : TagHelper
         output.Content.AppendHtml(Suffix is null ? input : WithUnit(input, Suffix));
         if (Help is not null)
         {
-            output.Content.AppendHtml(Line(id + "-help", "form-text", Help));
+            output.Content.AppendHtml(Line(id + "-help", "form-text", wording.Say(Help)));
         }
 
         if (faulty)

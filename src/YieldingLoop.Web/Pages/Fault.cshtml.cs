@@ -10,7 +10,10 @@ public sealed class FaultModel : PageModel
 {
     public int Code { get; private set; } = StatusCodes.Status500InternalServerError;
 
-    public void OnGet(int? code) => Code = code ?? Code;
+    public void OnGet(int? code) => Show(code);
 
-    public void OnPost(int? code) => Code = code ?? Code;
+    public void OnPost(int? code) => Show(code);
+
+    /// <summary>The code of the answer, where the address does not name it.</summary>
+    private void Show(int? code) => Code = code ?? (Response.StatusCode >= StatusCodes.Status400BadRequest ? Response.StatusCode : Code);
 }

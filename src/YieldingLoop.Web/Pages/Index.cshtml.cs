@@ -1,11 +1,19 @@
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Pages;
 
 /// <summary>The Workroom: what is on the table, and what worked before.</summary>
-public sealed class IndexModel(Workroom workroom) : PageModel
+public sealed class IndexModel(Workroom workroom, Drafts drafts, PutAwayShelf shelf, Wording wording) : PageModel
 {
+    /// <summary>Whether the help of the first visit is still shown.</summary>
+    public bool FirstHelp => !wording.Settings.FirstHelpRead;
+
+    public bool DemoInUse { get; private set; }
+
+    public IReadOnlyList<DraftListing> Unfinished { get; private set; } = [];
+
     public IReadOnlyList<WorkListing> Work { get; private set; } = [];
 
     public IReadOnlyList<SetupListing> Passed { get; private set; } = [];
@@ -20,5 +28,7 @@ public sealed class IndexModel(Workroom workroom) : PageModel
         Passed = await workroom.LastPassedAsync(5);
         Cloths = await workroom.ListClothsAsync(6);
         Machines = await workroom.ListMachinesAsync(6);
+        Unfinished = await drafts.ListAsync(3);
+        DemoInUse = await shelf.DemoInUseAsync();
     }
 }

@@ -3,9 +3,13 @@ using YieldingLoop.Store;
 namespace YieldingLoop.Web.Startup;
 
 /// <summary>Where this server keeps its data.</summary>
-internal sealed record DataFolder(string Path)
+public sealed record DataFolder(string Path)
 {
     public string DatabasePath => System.IO.Path.Combine(Path, WorkroomDatabase.FileName);
+
+    public string PasscodePath => System.IO.Path.Combine(Path, "passcode.json");
+
+    public string LogsPath => System.IO.Path.Combine(Path, "logs");
 
     public string KeysPath => System.IO.Path.Combine(Path, "keys");
 

@@ -9,7 +9,7 @@ internal static class StartFault
     /// <summary>The line, or null where the fault is not one of the expected ones.</summary>
     public static string? Describe(Exception fault, string dataFolder, int port) => fault switch
     {
-        NewerDatabaseException newer => newer.Message,
+        NewerDatabaseException or DamagedDatabaseException => fault.Message,
         IOException { InnerException: Microsoft.AspNetCore.Connections.AddressInUseException } => $"Port {port} is in use. Stop what uses it, or choose another with --port.",
         IOException { InnerException: SocketException { SocketErrorCode: SocketError.AddressAlreadyInUse } } => $"Port {port} is in use. Stop what uses it, or choose another with --port.",
         SocketException { SocketErrorCode: SocketError.AccessDenied } or IOException { InnerException: SocketException { SocketErrorCode: SocketError.AccessDenied } }

@@ -1,4 +1,6 @@
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 
@@ -10,17 +12,15 @@ public sealed class ClothForm : RecordForm
     /// <summary>What the colour field shows until a colour is chosen.</summary>
     private const string UndyedColour = "#8a8378";
 
-    public string? Name { get; set; }
-
     public string? TypicalId { get; set; }
 
-    public string? AcrossOriginalMm { get; set; } = "100";
+    public string? AcrossOriginalMm { get; set; }
 
     public string? AcrossLoadedMm { get; set; }
 
     public string? AcrossRecoveredMm { get; set; }
 
-    public string? LengthwiseOriginalMm { get; set; } = "100";
+    public string? LengthwiseOriginalMm { get; set; }
 
     public string? LengthwiseLoadedMm { get; set; }
 
@@ -49,17 +49,24 @@ public sealed class ClothForm : RecordForm
 
     public string? Colour { get; set; } = UndyedColour;
 
-    public static ClothForm From(ClothRow row)
+    /// <summary>A fresh form, its marks set at a round number of the unit.</summary>
+    public static ClothForm Fresh(LengthUnit unit)
+    {
+        var mark = unit == LengthUnit.Inch ? "4" : "100";
+        return new ClothForm { Unit = unit, AcrossOriginalMm = mark, LengthwiseOriginalMm = mark };
+    }
+
+    public static ClothForm From(ClothRow row, LengthUnit unit)
     {
         var e = row.Entry;
         return new ClothForm
         {
-            Version = row.Version,
+            Version = row.Version, Unit = unit,
             Name = e.Name, TypicalId = e.TypicalId,
-            AcrossOriginalMm = FieldText.Of(e.AcrossOriginalMm), AcrossLoadedMm = FieldText.Of(e.AcrossLoadedMm), AcrossRecoveredMm = FieldText.Of(e.AcrossRecoveredMm),
-            LengthwiseOriginalMm = FieldText.Of(e.LengthwiseOriginalMm), LengthwiseLoadedMm = FieldText.Of(e.LengthwiseLoadedMm), LengthwiseRecoveredMm = FieldText.Of(e.LengthwiseRecoveredMm),
-            SquareSideMm = FieldText.Of(e.SquareSideMm), SquareMassGrams = FieldText.Of(e.SquareMassGrams), ScaleStepGrams = FieldText.Of(e.ScaleStepGrams),
-            ToldAreaDensityGsm = FieldText.Of(e.ToldAreaDensityGsm), TenLayersMm = FieldText.Of(e.TenLayersMm),
+            AcrossOriginalMm = LengthText.Write(e.AcrossOriginalMm, unit), AcrossLoadedMm = LengthText.Write(e.AcrossLoadedMm, unit), AcrossRecoveredMm = LengthText.Write(e.AcrossRecoveredMm, unit),
+            LengthwiseOriginalMm = LengthText.Write(e.LengthwiseOriginalMm, unit), LengthwiseLoadedMm = LengthText.Write(e.LengthwiseLoadedMm, unit), LengthwiseRecoveredMm = LengthText.Write(e.LengthwiseRecoveredMm, unit),
+            SquareSideMm = LengthText.Write(e.SquareSideMm, unit), SquareMassGrams = FieldText.Of(e.SquareMassGrams), ScaleStepGrams = FieldText.Of(e.ScaleStepGrams),
+            ToldAreaDensityGsm = FieldText.Of(e.ToldAreaDensityGsm), TenLayersMm = LengthText.Write(e.TenLayersMm, unit),
             Elastane = e.Elastane, Sheds = e.Sheds, Runs = e.Runs, Melts = e.Melts,
             HasColour = e.Colour is not null, Colour = e.Colour ?? UndyedColour,
         };
@@ -75,17 +82,17 @@ public sealed class ClothForm : RecordForm
         {
             Name = Name ?? "",
             TypicalId = string.IsNullOrEmpty(TypicalId) ? null : TypicalId,
-            AcrossOriginalMm = acrossUntouched ? null : reader.Number(nameof(AcrossOriginalMm), AcrossOriginalMm),
-            AcrossLoadedMm = reader.Number(nameof(AcrossLoadedMm), AcrossLoadedMm),
-            AcrossRecoveredMm = reader.Number(nameof(AcrossRecoveredMm), AcrossRecoveredMm),
-            LengthwiseOriginalMm = lengthwiseUntouched ? null : reader.Number(nameof(LengthwiseOriginalMm), LengthwiseOriginalMm),
-            LengthwiseLoadedMm = reader.Number(nameof(LengthwiseLoadedMm), LengthwiseLoadedMm),
-            LengthwiseRecoveredMm = reader.Number(nameof(LengthwiseRecoveredMm), LengthwiseRecoveredMm),
-            SquareSideMm = reader.Number(nameof(SquareSideMm), SquareSideMm),
+            AcrossOriginalMm = acrossUntouched ? null : reader.Length(nameof(AcrossOriginalMm), AcrossOriginalMm),
+            AcrossLoadedMm = reader.Length(nameof(AcrossLoadedMm), AcrossLoadedMm),
+            AcrossRecoveredMm = reader.Length(nameof(AcrossRecoveredMm), AcrossRecoveredMm),
+            LengthwiseOriginalMm = lengthwiseUntouched ? null : reader.Length(nameof(LengthwiseOriginalMm), LengthwiseOriginalMm),
+            LengthwiseLoadedMm = reader.Length(nameof(LengthwiseLoadedMm), LengthwiseLoadedMm),
+            LengthwiseRecoveredMm = reader.Length(nameof(LengthwiseRecoveredMm), LengthwiseRecoveredMm),
+            SquareSideMm = reader.Length(nameof(SquareSideMm), SquareSideMm),
             SquareMassGrams = reader.Number(nameof(SquareMassGrams), SquareMassGrams),
             ScaleStepGrams = reader.Number(nameof(ScaleStepGrams), ScaleStepGrams),
             ToldAreaDensityGsm = reader.Number(nameof(ToldAreaDensityGsm), ToldAreaDensityGsm),
-            TenLayersMm = reader.Number(nameof(TenLayersMm), TenLayersMm),
+            TenLayersMm = reader.Length(nameof(TenLayersMm), TenLayersMm),
             Elastane = Elastane, Sheds = Sheds, Runs = Runs, Melts = Melts,
             Colour = HasColour ? Colour : null,
         };

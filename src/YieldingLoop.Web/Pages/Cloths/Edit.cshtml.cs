@@ -1,14 +1,14 @@
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Cloths;
 
 /// <summary>One cloth: measured, not guessed.</summary>
-public sealed class EditModel(Workroom workroom) : RecordPage<ClothForm>
+public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<ClothForm, ClothRow, ClothEntry>(drafts, wording)
 {
     /// <summary>"seam" where the cloth is measured on the way to a new seam.</summary>
     [BindProperty(SupportsGet = true, Name = "for")]
@@ -22,65 +22,42 @@ public sealed class EditModel(Workroom workroom) : RecordPage<ClothForm>
 
     public IReadOnlyList<SetupListing> Setups { get; private set; } = [];
 
-    public async Task<IActionResult> OnGetAsync(string id)
-    {
-        if (!TryReadId(id))
-        {
-            return NotFound();
-        }
+    public override string Noun => "cloth";
 
-        if (RecordId is { } number)
-        {
-            if (await workroom.Cloths.FirstOrDefaultAsync(c => c.Id == number) is not { } row)
-            {
-                return NotFound();
-            }
+    public override RecordKind Kind => RecordKind.Cloth;
 
-            Input = ClothForm.From(row);
-            Figures = row.Entry.Resolve();
-            Setups = await workroom.SetupsOnClothAsync(number);
-        }
-
-        return Page();
-    }
-
-    public async Task<IActionResult> OnPostAsync(string id)
-    {
-        if (!TryReadId(id))
-        {
-            return NotFound();
-        }
-
-        var entry = ReadEntry();
-        if (!ModelState.IsValid)
-        {
-            return Page();
-        }
-
-        var result = await workroom.SaveAsync(entry, RecordId, Input.Version, Input.Key);
-        return await AfterSaveAsync(
-            result,
-            saved => Seam is { } seam ? Redirect($"/seams/{seam}") : Redirect(For == "seam" ? $"/seams/new?cloth={saved}" : $"/cloths/{saved}"),
-            async saved =>
-            {
-                var row = await workroom.Cloths.FirstAsync(c => c.Id == saved);
-                return (row.Entry != entry, row.Version);
-            });
-    }
+    protected override IQueryable<ClothRow> Rows => workroom.Cloths;
 
     /// <summary>The figures as far as the form allows, while it is being filled in.</summary>
     public IActionResult OnPostFigures(string id)
     {
-        ReadEntry();
+        ReadEntry(Reader());
         return Partial("_Figures", Figures);
     }
 
-    private ClothEntry ReadEntry()
+    protected override ClothForm FormOf(ClothRow? row) => row is null ? ClothForm.Fresh(Wording.Settings.Lengths) : ClothForm.From(row, Wording.Settings.Lengths);
+
+    protected override async Task<bool> PrepareAsync(ClothRow? row)
     {
-        var reader = new FormReader(ModelState, nameof(Input));
+        if (row is not null)
+        {
+            Figures = row.Entry.Resolve();
+            Setups = await workroom.SetupsOnClothAsync(row.Id);
+        }
+
+        return true;
+    }
+
+    protected override ClothEntry ReadEntry(FormReader reader)
+    {
         var entry = Input.Read(reader);
         Figures = entry.Resolve();
         reader.Add(Figures.Problems);
         return entry;
     }
+
+    protected override Task<SaveResult> SaveAsync(ClothEntry entry, int? id) => workroom.SaveAsync(entry, id, Input.Version, Input.Key);
+
+    protected override string AfterSaving(int id) =>
+        Seam is { } seam ? $"/seams/{seam}" : For == "seam" ? $"/seams/new?cloth={id}" : $"/cloths/{id}";
 }

@@ -1,18 +1,22 @@
-using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Machines;
 
-/// <summary>One overlocker: the first record, because every number is relative to one machine.</summary>
-public sealed class EditModel(Workroom workroom) : RecordPage<MachineForm>
+/// <summary>One machine: the first record, because every number is relative to one machine.</summary>
+public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<MachineForm, MachineRow, Machine>(drafts, wording)
 {
     /// <summary>The machine as stored, or the template; what the drawings stand on.</summary>
-    public Overlocker Machine { get; private set; } = OverlockerTemplate.Create("");
+    public Machine Machine { get; private set; } = OverlockerTemplate.Create("");
+
+    /// <summary>What is on it; null while it is new.</summary>
+    public MachineState? State { get; private set; }
 
     public IReadOnlyList<SetupListing> Setups { get; private set; } = [];
 
@@ -20,65 +24,70 @@ public sealed class EditModel(Workroom workroom) : RecordPage<MachineForm>
     [BindProperty(SupportsGet = true)]
     public int? Seam { get; set; }
 
-    public async Task<IActionResult> OnGetAsync(string id)
+    /// <summary>What kind of machine a new one is; a stored one stays what it is.</summary>
+    [BindProperty(SupportsGet = true, Name = "is")]
+    public MachineKind? Asked { get; set; }
+
+    /// <summary>The seats that hold a needle now; all of them where nobody has said.</summary>
+    public IReadOnlyCollection<ThreadPosition> FilledSeats(Machine head) =>
+        [.. head.Seats.Select(s => s.Position).Where(seat => Standing(head) is not { Needles.Count: > 0 } state || state.NeedleAt(seat) is not null)];
+
+    /// <summary>Between the blades of the twin needle that is in now, mm; null where there is none.</summary>
+    public double? TwinGap(Machine head) => Standing(head)?.Needles.Select(n => n.TwinGapMm).FirstOrDefault(g => g is not null);
+
+    /// <summary>What is on this half of the machine; null while it is changed over to the other.</summary>
+    private MachineState? Standing(Machine head) => State is { } state && state.HeadOf(Machine).Kind == head.Kind ? state : null;
+
+    public override string Noun => "machine";
+
+    public override RecordKind Kind => RecordKind.Machine;
+
+    protected override IQueryable<MachineRow> Rows => workroom.Machines;
+
+    protected override MachineForm FormOf(MachineRow? row)
     {
-        if (!TryReadId(id) || !await LoadAsync())
+        var form = MachineForm.From(Machine, row?.Version ?? 0);
+        if (row is null && form.Overlocks && Wording.Settings.Schools.Chosen(Schools.LooperOrder) != Schools.LooperOrder.Default)
         {
-            return NotFound();
+            form.LooperOrder = null;
         }
 
-        return Page();
+        return form;
     }
 
-    public async Task<IActionResult> OnPostAsync(string id)
+    protected override async Task<bool> PrepareAsync(MachineRow? row)
     {
-        if (!TryReadId(id))
-        {
-            return NotFound();
-        }
-
-        var reader = new FormReader(ModelState, nameof(Input));
-        var entry = Input.Read(reader);
-        reader.Add(OverlockerCheck.Problems(entry).Select(p => p with { Field = MachineForm.FieldOf(p.Field) }));
-        if (!ModelState.IsValid)
-        {
-            await LoadMachineAsync();
-            return Page();
-        }
-
-        Machine = entry;
-        return await AfterSaveAsync(
-            await workroom.SaveAsync(entry, RecordId, Input.Version, Input.Key),
-            saved => Redirect(Seam is { } seam ? $"/seams/{seam}/set-up?machine={saved}" : $"/machines/{saved}"),
-            async saved =>
-            {
-                var row = await workroom.Machines.FirstAsync(m => m.Id == saved);
-                return (JsonSerializer.Serialize(row.Entry) != JsonSerializer.Serialize(entry), row.Version);
-            });
-    }
-
-    private async Task<bool> LoadAsync()
-    {
-        var row = await LoadMachineAsync();
-        if (RecordId is not null && row is null)
+        var posted = HttpMethods.IsPost(Request.Method);
+        var kind = row?.Entry.Kind ?? (posted ? Input.MachineKind : Asked) ?? MachineKind.Overlocker;
+        if (!Enum.IsDefined(kind))
         {
             return false;
         }
 
-        Input = MachineForm.From(Machine, row?.Version ?? 0);
+        Machine = row?.Entry ?? MachineTemplates.Create(kind, "");
+        if (posted)
+        {
+            Input.MachineKind = kind;
+        }
+
+        if (row is not null)
+        {
+            ViewData["ThreadSheet"] = ThreadSheets.OfMachine(row);
+            Setups = await workroom.SetupsOnMachineAsync(row.Id);
+            State = (await workroom.StateOfAsync(row.Id))?.Entry;
+        }
+
         return true;
     }
 
-    private async Task<MachineRow?> LoadMachineAsync()
+    protected override Machine ReadEntry(FormReader reader)
     {
-        if (RecordId is not { } number || await workroom.Machines.FirstOrDefaultAsync(m => m.Id == number) is not { } row)
-        {
-            return null;
-        }
-
-        Machine = row.Entry;
-        ViewData["ThreadSheet"] = ThreadSheets.OfMachine(row);
-        Setups = await workroom.SetupsOnMachineAsync(number);
-        return row;
+        var entry = Input.Read(reader);
+        reader.Add(MachineCheck.Problems(entry).Select(p => p with { Field = Input.FieldOf(p.Field) }));
+        return entry;
     }
+
+    protected override Task<SaveResult> SaveAsync(Machine entry, int? id) => workroom.SaveAsync(entry, id, Input.Version, Input.Key);
+
+    protected override string AfterSaving(int id) => Seam is { } seam ? $"/seams/{seam}/set-up?machine={id}" : $"/machines/{id}";
 }

@@ -1,19 +1,30 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Web.Drawings;
+using YieldingLoop.Core.Units;
 using YieldingLoop.Web.Forms;
+using static YieldingLoop.Core.Threads.ThreadPosition;
 
 namespace YieldingLoop.Web.Pages.Machines;
 
-/// <summary>An overlocker as it is typed. It starts from the generic template.</summary>
+/// <summary>A machine as it is typed. It starts from the generic template of its kind.</summary>
 public sealed class MachineForm : RecordForm
 {
     /// <summary>How many finger positions the form has room for.</summary>
     public const int FingerRows = 4;
 
-    public string? Name { get; set; }
+    /// <summary>Empty rows behind the ones that are filled.</summary>
+    private const int SpareRows = 2;
 
+    /// <summary>The seats and loopers of a cover stitch, in the order they are shown.</summary>
+    public static IReadOnlyList<ThreadPosition> CoverPositions { get; } = [NeedleLeft, NeedleCentre, NeedleRight, ChainLooper, TopCover];
+
+    public MachineKind MachineKind { get; set; }
+
+    /// <summary>Dials of an overlocker or a plain machine.</summary>
     public List<DialForm> Dials { get; set; } = [];
+
+    /// <summary>Dials of a cover stitch.</summary>
+    public List<DialForm> CoverDials { get; set; } = [];
 
     public List<FingerForm> Fingers { get; set; } = [];
 
@@ -39,41 +50,136 @@ public sealed class MachineForm : RecordForm
 
     public string? FourThreadStitchId { get; set; }
 
-    public LooperOrder LooperOrder { get; set; }
+    /// <summary>Null until it was looked up in the manual.</summary>
+    public LooperOrder? LooperOrder { get; set; }
 
     public string? CalibrationThreadId { get; set; }
 
-    public static MachineForm From(Overlocker machine, int version) => new()
-    {
-        Version = version,
-        Name = machine.Name,
-        Dials = [.. machine.Dials.Select(d => DialForm.From(d.Position, d.Dial, machine.ThreadMarks))],
-        Fingers = [.. machine.Fingers.Select(FingerForm.From).Concat(Enumerable.Repeat(0, FingerRows).Select(_ => new FingerForm())).Take(FingerRows)],
-        GaugeMm = FieldText.Of(machine.GaugeMm),
-        LeftTipHigherMm = FieldText.Of(machine.LeftTipHigherMm),
-        CuttingWidth = RangeForm.From(machine.CuttingWidth),
-        KnifeAtLeast = FieldText.Of(machine.KnifeDial?.AtLeast),
-        KnifeAtMost = FieldText.Of(machine.KnifeDial?.AtMost),
-        Differential = RangeForm.From(machine.Differential),
-        StitchLength = RangeForm.From(machine.StitchLength),
-        NeedleSystem = machine.NeedleSystem,
-        NeedlePointIds = [.. machine.NeedlePointIds],
-        NeedleSizes = [.. machine.NeedleSizes],
-        FourThreadStitchId = machine.FourThreadStitchId,
-        LooperOrder = machine.LooperOrder,
-        CalibrationThreadId = machine.CalibrationThreadId,
-    };
+    public string? LeftToRightMm { get; set; }
 
-    /// <summary>Reads what was typed; faults go to the reader.</summary>
-    internal Overlocker Read(FormReader reader)
+    public string? LeftToCentreMm { get; set; }
+
+    public string? CoverLeftTipHigherMm { get; set; }
+
+    public string? CentreTipHigherMm { get; set; }
+
+    public List<string> ChainSeatIds { get; set; } = [];
+
+    public RangeForm CoverDifferential { get; set; } = new();
+
+    public LooperTravel LooperTravel { get; set; } = LooperTravel.RightToLeft;
+
+    public string? WidestZigzagMm { get; set; }
+
+    public List<PartForm> Plates { get; set; } = [];
+
+    public List<PartForm> Feet { get; set; } = [];
+
+    public string? NeedlePositionsMm { get; set; }
+
+    public string? BobbinSlidesAtGrams { get; set; }
+
+    public List<string> StretchStitchIds { get; set; } = [];
+
+    public List<TableRowForm> Table { get; set; } = [];
+
+    public bool Overlocks => MachineKind is MachineKind.Overlocker or MachineKind.Convertible;
+
+    public bool Covers => MachineKind is MachineKind.Coverstitch or MachineKind.Convertible;
+
+    /// <summary>Whose dials <see cref="Dials"/> are.</summary>
+    public IReadOnlyList<ThreadPosition> Positions => Overlocks ? Overlocker.Positions : MachineKind == MachineKind.Plain ? [Needle] : [];
+
+    /// <summary>The dials a row of the manual's table has fields for.</summary>
+    public IReadOnlyList<ThreadPosition> TablePositions => [.. Positions.Concat(Covers ? CoverPositions : []).Distinct()];
+
+    public static MachineForm From(Machine machine, int version)
     {
-        // A form cut short by whatever sent it still has four dials: the missing ones are faulty, not absent.
-        while (Dials.Count < Overlocker.Positions.Count)
+        var form = new MachineForm
         {
-            Dials.Add(new DialForm());
+            Version = version,
+            Name = machine.Name,
+            MachineKind = machine.Kind,
+            StitchLength = RangeForm.From(machine.StitchLength),
+            NeedleSystem = machine.NeedleSystem,
+            NeedlePointIds = [.. machine.NeedlePointIds],
+            NeedleSizes = [.. machine.NeedleSizes],
+            CalibrationThreadId = machine.CalibrationThreadId,
+        };
+        if (machine.AsOverlocker() is { } overlocker)
+        {
+            form.Fill(overlocker);
         }
 
-        var dials = Dials.Take(Overlocker.Positions.Count).Select((d, i) => d.Read(reader, $"Dials[{i}]")).ToList();
+        if (machine.AsCoverstitch() is { } cover)
+        {
+            form.Fill(cover);
+        }
+
+        if (machine is PlainMachine plain)
+        {
+            form.Fill(plain);
+        }
+
+        form.Table = [.. machine.ManualTable.Select(r => TableRowForm.From(r, form.TablePositions)), .. Enumerable.Range(0, SpareRows).Select(_ => new TableRowForm { Dials = [.. form.TablePositions.Select(_ => "")] })];
+        return form;
+    }
+
+    private void Fill(Overlocker machine)
+    {
+        Dials = [.. machine.Dials.Select(d => DialForm.From(d.Position, d.Dial, machine.ThreadMarks))];
+        Fingers = [.. machine.Fingers.Select(FingerForm.From).Concat(Enumerable.Repeat(0, FingerRows).Select(_ => new FingerForm())).Take(FingerRows)];
+        GaugeMm = FieldText.Of(machine.GaugeMm);
+        LeftTipHigherMm = FieldText.Of(machine.LeftTipHigherMm);
+        CuttingWidth = RangeForm.From(machine.CuttingWidth);
+        KnifeAtLeast = FieldText.Of(machine.KnifeDial?.AtLeast);
+        KnifeAtMost = FieldText.Of(machine.KnifeDial?.AtMost);
+        Differential = RangeForm.From(machine.Differential);
+        FourThreadStitchId = machine.FourThreadStitchId;
+        LooperOrder = machine.LooperOrder;
+    }
+
+    private void Fill(Coverstitch machine)
+    {
+        CoverDials = [.. CoverPositions.Select(p => DialForm.From(p, machine.Has(p) ? machine.DialOf(p) : machine.ChainLooper with { Label = "" }, machine.ThreadMarks, machine.Has(p)))];
+        LeftToRightMm = FieldText.Of(machine.LeftToRightMm);
+        LeftToCentreMm = FieldText.Of(machine.LeftToCentreMm);
+        CoverLeftTipHigherMm = FieldText.Of(machine.LeftTipHigherMm);
+        CentreTipHigherMm = FieldText.Of(machine.CentreTipHigherMm);
+        ChainSeatIds = [.. machine.ChainSeatIds];
+        CoverDifferential = RangeForm.From(machine.Differential);
+        LooperTravel = machine.LooperTravel;
+    }
+
+    private void Fill(PlainMachine machine)
+    {
+        Dials = [DialForm.From(Needle, machine.TopTension, machine.ThreadMarks)];
+        WidestZigzagMm = FieldText.Of(machine.WidestZigzagMm);
+        Plates = [.. machine.Plates.Select(PartForm.From), new PartForm()];
+        Feet = [.. machine.Feet.Select(PartForm.From), new PartForm(), new PartForm()];
+        NeedlePositionsMm = string.Join("; ", machine.NeedlePositionsMm.Select(p => FieldText.Of(p)));
+        BobbinSlidesAtGrams = FieldText.Of(machine.BobbinSlidesAtGrams);
+        StretchStitchIds = [.. machine.StretchStitchIds];
+    }
+
+    /// <summary>Reads what was typed; faults go to the reader.</summary>
+    internal Machine Read(FormReader reader)
+    {
+        // A form cut short by whatever sent it still has its dials: the missing ones are faulty, not absent.
+        Dials = [.. Dials.Concat(Enumerable.Range(0, Positions.Count).Select(_ => new DialForm())).Take(Positions.Count)];
+        CoverDials = [.. CoverDials.Concat(Enumerable.Range(0, CoverPositions.Count).Select(_ => new DialForm())).Take(Covers ? CoverPositions.Count : 0)];
+        return MachineKind switch
+        {
+            MachineKind.Coverstitch => ReadCover(reader),
+            MachineKind.Convertible => Convertible.Of(ReadOverlocker(reader), ReadCover(reader)),
+            MachineKind.Plain => ReadPlain(reader),
+            _ => ReadOverlocker(reader),
+        };
+    }
+
+    private Overlocker ReadOverlocker(FormReader reader)
+    {
+        var dials = Dials.Select((d, i) => d.Read(reader, $"Dials[{i}]")).ToList();
         return new Overlocker
         {
             Name = Name ?? "",
@@ -89,10 +195,90 @@ public sealed class MachineForm : RecordForm
             NeedlePointIds = [.. NeedlePointIds.Distinct()],
             NeedleSizes = [.. NeedleSizes.Distinct().Order()],
             FourThreadStitchId = FourThreadStitchId ?? "",
-            LooperOrder = LooperOrder,
+            LooperOrder = ReadLooperOrder(reader),
             CalibrationThreadId = CalibrationThreadId ?? "",
-            ThreadMarks = Overlocker.Positions.Zip(Dials).Where(d => d.Second is { HasMark: true, Mark: not null }).ToDictionary(d => d.First.Id(), d => d.Second.Mark!),
+            ThreadMarks = Marks(),
+            ManualTable = ReadTable(reader),
         };
+    }
+
+    private Coverstitch ReadCover(FormReader reader)
+    {
+        DialScale? At(int i) => CoverDials[i].Fitted || CoverPositions[i] is not (NeedleCentre or TopCover) ? CoverDials[i].Read(reader, $"CoverDials[{i}]") : null;
+        var centre = At(1);
+        return new Coverstitch
+        {
+            Name = Name ?? "",
+            NeedleLeft = At(0)!, NeedleCentre = centre, NeedleRight = At(2)!, ChainLooper = At(3)!, TopCover = At(4),
+            LeftToRightMm = reader.Required(nameof(LeftToRightMm), LeftToRightMm),
+            LeftToCentreMm = centre is null ? null : reader.Number(nameof(LeftToCentreMm), LeftToCentreMm),
+            LeftTipHigherMm = reader.Number(nameof(CoverLeftTipHigherMm), CoverLeftTipHigherMm),
+            CentreTipHigherMm = centre is null ? null : reader.Number(nameof(CentreTipHigherMm), CentreTipHigherMm),
+            ChainSeatIds = [.. ChainSeatIds.Distinct()],
+            Differential = CoverDifferential.Read(reader, nameof(CoverDifferential)),
+            LooperTravel = LooperTravel,
+            StitchLength = StitchLength.Read(reader, nameof(StitchLength)),
+            NeedleSystem = NeedleSystem ?? "",
+            NeedlePointIds = [.. NeedlePointIds.Distinct()],
+            NeedleSizes = [.. NeedleSizes.Distinct().Order()],
+            CalibrationThreadId = CalibrationThreadId ?? "",
+            ThreadMarks = Marks(),
+            ManualTable = ReadTable(reader),
+        };
+    }
+
+    private PlainMachine ReadPlain(FormReader reader) => new()
+    {
+        Name = Name ?? "",
+        TopTension = Dials[0].Read(reader, "Dials[0]"),
+        WidestZigzagMm = reader.Required(nameof(WidestZigzagMm), WidestZigzagMm),
+        Plates = [.. Plates.Take(MachineCheck.MostParts).Select((p, i) => p.Read(reader, $"Plates[{i}]")).OfType<SlottedPart>()],
+        Feet = [.. Feet.Take(MachineCheck.MostParts).Select((p, i) => p.Read(reader, $"Feet[{i}]")).OfType<SlottedPart>()],
+        NeedlePositionsMm = ReadPositions(reader),
+        BobbinSlidesAtGrams = reader.Number(nameof(BobbinSlidesAtGrams), BobbinSlidesAtGrams),
+        StretchStitchIds = [.. StretchStitchIds.Distinct()],
+        StitchLength = StitchLength.Read(reader, nameof(StitchLength)),
+        NeedleSystem = NeedleSystem ?? "",
+        NeedlePointIds = [.. NeedlePointIds.Distinct()],
+        NeedleSizes = [.. NeedleSizes.Distinct().Order()],
+        CalibrationThreadId = CalibrationThreadId ?? "",
+        ThreadMarks = Marks(),
+        ManualTable = ReadTable(reader),
+    };
+
+    private Dictionary<string, string> Marks() =>
+        Positions.Zip(Dials).Concat(CoverPositions.Zip(CoverDials).Where(d => !Positions.Contains(d.First)))
+            .Where(d => d.Second is { HasMark: true, Mark: not null }).ToDictionary(d => d.First.Id(), d => d.Second.Mark!);
+
+    private List<ManualSetting> ReadTable(FormReader reader) =>
+        [.. Table.Take(ManualTable.MostRows + SpareRows).Select((r, i) => r.Read(reader, $"Table[{i}]", TablePositions)).OfType<ManualSetting>()];
+
+    private List<double> ReadPositions(FormReader reader)
+    {
+        var positions = new List<double>();
+        foreach (var part in (NeedlePositionsMm ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Take(40))
+        {
+            if (DecimalText.Read(part.Replace('−', '-'), out var position) == DecimalTextFault.None)
+            {
+                positions.Add(position);
+            }
+            else
+            {
+                reader.Fault(nameof(NeedlePositionsMm), "Write the positions in millimetres from the centre with a semicolon between them: -3.5; 0; 3.5.");
+            }
+        }
+
+        return [.. positions.Distinct().Order()];
+    }
+
+    private LooperOrder ReadLooperOrder(FormReader reader)
+    {
+        if (LooperOrder is null)
+        {
+            reader.Fault(nameof(LooperOrder), "Look up in the machine's manual which looper is threaded first, and choose it.");
+        }
+
+        return LooperOrder ?? default;
     }
 
     private KnifeDial? ReadKnife(FormReader reader)
@@ -106,119 +292,44 @@ public sealed class MachineForm : RecordForm
     }
 
     /// <summary>Field of the form that a problem of the core belongs to.</summary>
-    internal static string FieldOf(string problem)
+    internal string FieldOf(string problem)
     {
+        var cover = MachineKind == MachineKind.Coverstitch || problem.StartsWith("cover.", StringComparison.Ordinal);
+        problem = problem.StartsWith("cover.", StringComparison.Ordinal) ? problem["cover.".Length..] : problem;
         var parts = problem.Split('.', 2);
         if (ThreadPositions.TryFromId(parts[0], out var position))
         {
-            return $"Dials[{Overlocker.Positions.ToList().IndexOf(position)}].{(parts.Length > 1 ? FormReader.FieldName(parts[1]) : "Label")}";
+            var (list, positions) = cover ? (nameof(CoverDials), CoverPositions) : (nameof(Dials), Positions);
+            return $"{list}[{positions.ToList().IndexOf(position)}].{(parts.Length > 1 ? FormReader.FieldName(parts[1]) : "Label")}";
+        }
+
+        if (problem.StartsWith("manualTable[", StringComparison.Ordinal))
+        {
+            return TableField(problem);
         }
 
         return problem switch
         {
             "knifeDial" => nameof(KnifeAtLeast),
+            "manualTable" => "Table[0].StitchId",
             "fingers" => "Fingers[0].LoopWidthMm",
+            "plates" => "Plates[0].Name",
+            "feet" => "Feet[0].Name",
+            "leftTipHigherMm" when cover => nameof(CoverLeftTipHigherMm),
+            _ when cover && problem.StartsWith("differential", StringComparison.Ordinal) => "Cover" + FormReader.FieldName(problem),
             _ => FormReader.FieldName(problem).Replace("LoopWidthFromRightMm", nameof(FingerForm.LoopWidthMm), StringComparison.Ordinal),
         };
     }
-}
 
-/// <summary>One dial as it is typed.</summary>
-public sealed class DialForm
-{
-    public string? Label { get; set; }
-
-    public string? Lowest { get; set; }
-
-    public string? Highest { get; set; }
-
-    public string? Step { get; set; }
-
-    public string? Neutral { get; set; }
-
-    public int Sense { get; set; } = 1;
-
-    /// <summary>Whether the colour of the machine's own mark is used.</summary>
-    public bool HasMark { get; set; }
-
-    public string? Mark { get; set; }
-
-    public static DialForm From(ThreadPosition position, DialScale dial, IReadOnlyDictionary<string, string> marks) => new()
+    /// <summary>"manualTable[1].upper-looper" is the field of that dial in the second row that is filled.</summary>
+    private string TableField(string problem)
     {
-        Label = dial.Label,
-        Lowest = FieldText.Of(dial.Lowest),
-        Highest = FieldText.Of(dial.Highest),
-        Step = FieldText.Of(dial.Step),
-        Neutral = FieldText.Of(dial.Neutral),
-        Sense = dial.Sense.Sign(),
-        HasMark = marks.ContainsKey(position.Id()),
-        Mark = marks.TryGetValue(position.Id(), out var mark) ? mark : ThreadLook.Own[position],
-    };
-
-    internal DialScale Read(FormReader reader, string prefix) => new(
-        reader.Required($"{prefix}.{nameof(Lowest)}", Lowest),
-        reader.Required($"{prefix}.{nameof(Highest)}", Highest),
-        reader.Required($"{prefix}.{nameof(Step)}", Step),
-        reader.Required($"{prefix}.{nameof(Neutral)}", Neutral),
-        Sense < 0 ? DialSense.HigherIsLooser : DialSense.HigherIsTighter)
-    {
-        Label = (Label ?? "").Trim(),
-    };
-}
-
-/// <summary>One finger position as it is typed; a row without name and width is not there.</summary>
-public sealed class FingerForm
-{
-    public string? Name { get; set; }
-
-    public string? LoopWidthMm { get; set; }
-
-    public bool Left { get; set; }
-
-    public bool Right { get; set; }
-
-    public bool Both { get; set; }
-
-    public bool Rolled { get; set; }
-
-    public static FingerForm From(FingerPosition finger) => new()
-    {
-        Name = finger.Name,
-        LoopWidthMm = FieldText.Of(finger.LoopWidthFromRightMm),
-        Left = finger.Use.HasFlag(FingerUse.LeftNeedle),
-        Right = finger.Use.HasFlag(FingerUse.RightNeedle),
-        Both = finger.Use.HasFlag(FingerUse.BothNeedles),
-        Rolled = finger.Use.HasFlag(FingerUse.Rolled),
-    };
-
-    internal FingerPosition? Read(FormReader reader, string prefix)
-    {
-        if (string.IsNullOrWhiteSpace(Name) && string.IsNullOrWhiteSpace(LoopWidthMm))
-        {
-            return null;
-        }
-
-        var use = (Left ? FingerUse.LeftNeedle : 0) | (Right ? FingerUse.RightNeedle : 0) | (Both ? FingerUse.BothNeedles : 0) | (Rolled ? FingerUse.Rolled : 0);
-        return new FingerPosition((Name ?? "").Trim(), reader.Required($"{prefix}.{nameof(LoopWidthMm)}", LoopWidthMm), use);
+        var close = problem.IndexOf(']', StringComparison.Ordinal);
+        var filled = Table.Select((row, i) => (row, i)).Where(r => !string.IsNullOrWhiteSpace(r.row.StitchId)).Select(r => r.i).ToList();
+        var row = filled[int.Parse(problem["manualTable[".Length..close], System.Globalization.CultureInfo.InvariantCulture)];
+        var field = problem[(close + 2)..];
+        return ThreadPositions.TryFromId(field, out var position)
+            ? $"Table[{row}].Dials[{TablePositions.ToList().IndexOf(position)}]"
+            : $"Table[{row}].{FormReader.FieldName(field)}";
     }
-}
-
-/// <summary>A range as it is typed.</summary>
-public sealed class RangeForm
-{
-    public string? Least { get; set; }
-
-    public string? Most { get; set; }
-
-    public string? Step { get; set; }
-
-    public static RangeForm From(SettingRange range) => new()
-    {
-        Least = FieldText.Of(range.Least), Most = FieldText.Of(range.Most), Step = FieldText.Of(range.Step),
-    };
-
-    internal SettingRange Read(FormReader reader, string prefix) => new(
-        reader.Required($"{prefix}.{nameof(Least)}", Least),
-        reader.Required($"{prefix}.{nameof(Most)}", Most),
-        reader.Required($"{prefix}.{nameof(Step)}", Step));
 }

@@ -3,13 +3,15 @@ using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Seams;
 
 /// <summary>One seam on one cloth: what it is to do and how far the wearer stretches it.</summary>
-public sealed class EditModel(Workroom workroom) : RecordPage<SeamForm>
+public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<SeamForm, SeamRow, SeamEntry>(drafts, wording)
 {
     [BindProperty(SupportsGet = true)]
     public int? Cloth { get; set; }
@@ -22,70 +24,55 @@ public sealed class EditModel(Workroom workroom) : RecordPage<SeamForm>
 
     public SeamEntry? Entry { get; private set; }
 
+    /// <summary>How the stored seam is carried out; empty while it is new.</summary>
+    public IReadOnlyList<ProcedureStep> Procedure { get; private set; } = [];
+
     /// <summary>The last set-up kept for this seam.</summary>
     public int? SetupId { get; private set; }
 
-    public async Task<IActionResult> OnGetAsync(string id)
-    {
-        if (!TryReadId(id))
-        {
-            return NotFound();
-        }
+    public override string Noun => "seam";
 
-        if (RecordId is { } number)
-        {
-            if (await workroom.Seams.FirstOrDefaultAsync(s => s.Id == number) is not { } row)
-            {
-                return NotFound();
-            }
+    public override RecordKind Kind => RecordKind.Seam;
 
-            Cloth = row.ClothId;
-            Input = SeamForm.From(row);
-            Entry = row.Entry;
-            Need = row.Entry.Resolve();
-        }
-
-        return await LoadClothAsync() ? Page() : RedirectToPage("/Seams/Start");
-    }
-
-    public async Task<IActionResult> OnPostAsync(string id)
-    {
-        if (!TryReadId(id) || !await LoadClothAsync())
-        {
-            return NotFound();
-        }
-
-        var entry = ReadEntry();
-        if (!ModelState.IsValid)
-        {
-            return Page();
-        }
-
-        return await AfterSaveAsync(
-            await workroom.SaveAsync(entry, ClothRow.Id, RecordId, Input.Version, Input.Key),
-            saved => Redirect($"/seams/{saved}/set-up"),
-            async saved =>
-            {
-                var row = await workroom.Seams.FirstAsync(s => s.Id == saved);
-                return (row.Entry != entry, row.Version);
-            });
-    }
+    protected override IQueryable<SeamRow> Rows => workroom.Seams;
 
     /// <summary>The need as far as the form allows, while it is being filled in.</summary>
     public async Task<IActionResult> OnPostNeedAsync(string id)
     {
-        if (!await LoadClothAsync())
+        if (!await PrepareAsync(null))
         {
             return NotFound();
         }
 
-        ReadEntry();
+        ReadEntry(Reader());
         return Partial("_Need", this);
     }
 
-    private SeamEntry ReadEntry()
+    protected override SeamForm FormOf(SeamRow? row) => row is null ? new SeamForm { Unit = Wording.Settings.Lengths } : SeamForm.From(row, Wording.Settings.Lengths);
+
+    protected override async Task<bool> PrepareAsync(SeamRow? row)
     {
-        var reader = new FormReader(ModelState, nameof(Input));
+        if (row is not null && Request.Method != HttpMethods.Post)
+        {
+            Cloth = row.ClothId;
+            Entry = row.Entry;
+            Need = row.Entry.Resolve();
+        }
+
+        if (await workroom.Cloths.FirstOrDefaultAsync(c => c.Id == Cloth) is not { } cloth)
+        {
+            return false;
+        }
+
+        ClothRow = cloth;
+        ClothFigures = cloth.Entry.Resolve();
+        Procedure = row is null ? [] : Procedures.For(row.Entry, Wording.Settings.Schools);
+        SetupId = row is null ? null : await workroom.LastSetupOfAsync(row.Id);
+        return true;
+    }
+
+    protected override SeamEntry ReadEntry(FormReader reader)
+    {
         var entry = Input.Read(reader);
         Entry = entry;
         Need = entry.Resolve();
@@ -93,18 +80,7 @@ public sealed class EditModel(Workroom workroom) : RecordPage<SeamForm>
         return entry;
     }
 
-    private async Task<bool> LoadClothAsync()
-    {
-        if (await workroom.Cloths.FirstOrDefaultAsync(c => c.Id == Cloth) is not { } row)
-        {
-            return false;
-        }
+    protected override Task<SaveResult> SaveAsync(SeamEntry entry, int? id) => workroom.SaveAsync(entry, ClothRow.Id, id, Input.Version, Input.Key);
 
-        ClothRow = row;
-        ClothFigures = row.Entry.Resolve();
-        SetupId = RecordId is { } seam
-            ? await workroom.Setups.Where(s => s.SeamId == seam).OrderByDescending(s => s.Id).Select(s => (int?)s.Id).FirstOrDefaultAsync()
-            : null;
-        return true;
-    }
+    protected override string AfterSaving(int id) => $"/seams/{id}/set-up";
 }

@@ -1,5 +1,7 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 
@@ -8,13 +10,16 @@ namespace YieldingLoop.Web.Pages.Seams;
 /// <summary>A seam as it is typed.</summary>
 public sealed class SeamForm : RecordForm
 {
-    public string? Name { get; set; }
-
     public SeamJob Job { get; set; }
 
     public ClothDirection Direction { get; set; } = ClothDirection.Lengthwise;
 
     public string? Plies { get; set; } = "2";
+
+    /// <summary>Where on the body; empty where it was not said.</summary>
+    public string? ZoneId { get; set; }
+
+    public bool Reinforced { get; set; }
 
     public bool OnSkin { get; set; }
 
@@ -38,19 +43,19 @@ public sealed class SeamForm : RecordForm
 
     public string? OnBodyMm { get; set; }
 
-    public static SeamForm From(SeamRow row)
+    public static SeamForm From(SeamRow row, LengthUnit unit)
     {
         var e = row.Entry;
         var opening = e.NeedKind == NeedKind.Opening;
         return new SeamForm
         {
-            Version = row.Version,
-            Name = e.Name, Job = e.Job, Direction = e.Direction, Plies = FieldText.Of(e.Plies), OnSkin = e.OnSkin, Seen = e.Seen, NeedKind = e.NeedKind,
-            PassMm = opening ? FieldText.Of(e.GirthMm) : "", OpeningMm = opening ? FieldText.Of(e.GarmentMm) : "",
-            GirthMm = opening ? "" : FieldText.Of(e.GirthMm), GarmentMm = opening ? "" : FieldText.Of(e.GarmentMm),
+            Version = row.Version, Unit = unit,
+            Name = e.Name, Job = e.Job, Direction = e.Direction, Plies = FieldText.Of(e.Plies), ZoneId = e.ZoneId, Reinforced = e.Reinforced, OnSkin = e.OnSkin, Seen = e.Seen, NeedKind = e.NeedKind,
+            PassMm = opening ? LengthText.Write(e.GirthMm, unit) : "", OpeningMm = opening ? LengthText.Write(e.GarmentMm, unit) : "",
+            GirthMm = opening ? "" : LengthText.Write(e.GirthMm, unit), GarmentMm = opening ? "" : LengthText.Write(e.GarmentMm, unit),
             EaseMovementId = e.NeedKind == NeedKind.NegativeEase ? e.MovementId : null,
             MovementId = e.NeedKind == NeedKind.Movement ? e.MovementId : null,
-            OnBodyMm = FieldText.Of(e.OnBodyMm),
+            OnBodyMm = LengthText.Write(e.OnBodyMm, unit),
         };
     }
 
@@ -65,20 +70,20 @@ public sealed class SeamForm : RecordForm
 
         var entry = new SeamEntry
         {
-            Name = Name ?? "", Job = Job, Direction = Direction, OnSkin = OnSkin, Seen = Seen, NeedKind = NeedKind,
+            Name = Name ?? "", Job = Job, Direction = Direction, ZoneId = Chosen(ZoneId), Reinforced = Reinforced, OnSkin = OnSkin, Seen = Seen, NeedKind = NeedKind,
             Plies = (int)Math.Clamp(plies, 0, 1000),
         };
         return NeedKind switch
         {
-            NeedKind.Opening => entry with { GirthMm = reader.Number(nameof(PassMm), PassMm), GarmentMm = reader.Number(nameof(OpeningMm), OpeningMm) },
+            NeedKind.Opening => entry with { GirthMm = reader.Length(nameof(PassMm), PassMm), GarmentMm = reader.Length(nameof(OpeningMm), OpeningMm) },
             NeedKind.NegativeEase => entry with
             {
-                GirthMm = reader.Number(nameof(GirthMm), GirthMm),
-                GarmentMm = reader.Number(nameof(GarmentMm), GarmentMm),
+                GirthMm = reader.Length(nameof(GirthMm), GirthMm),
+                GarmentMm = reader.Length(nameof(GarmentMm), GarmentMm),
                 MovementId = Chosen(EaseMovementId),
             },
             NeedKind.Movement => entry with { MovementId = Chosen(MovementId) },
-            NeedKind.OnBody => entry with { OnBodyMm = reader.Number(nameof(OnBodyMm), OnBodyMm) },
+            NeedKind.OnBody => entry with { OnBodyMm = reader.Length(nameof(OnBodyMm), OnBodyMm) },
             _ => entry,
         };
     }

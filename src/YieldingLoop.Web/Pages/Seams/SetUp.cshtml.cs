@@ -4,7 +4,11 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core;
+using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Pages.Shared;
@@ -12,7 +16,7 @@ using YieldingLoop.Web.Pages.Shared;
 namespace YieldingLoop.Web.Pages.Seams;
 
 /// <summary>The set-up of one seam on one machine, worked out now; kept when the user says so.</summary>
-public sealed class SetUpModel(Workroom workroom) : PageModel
+public sealed class SetUpModel(Workroom workroom, Wording wording) : PageModel
 {
     [BindProperty(SupportsGet = true)]
     public int? Machine { get; set; }
@@ -44,18 +48,38 @@ public sealed class SetUpModel(Workroom workroom) : PageModel
 
     public SetupCard? Card { get; private set; }
 
+    /// <summary>What to sew it with on a plain machine.</summary>
+    public Outcome<PlainAdvice>? Plain { get; private set; }
+
+    /// <summary>Zigzag length against width on a plain machine.</summary>
+    public ZigzagMap? Map => Plain?.Value is { Best: { GapMm: 0 } } advice ? advice.Map : null;
+
+    public ClothFigures? Figures { get; private set; }
+
+    /// <summary>How the seam is carried out.</summary>
+    public IReadOnlyList<ProcedureStep> Procedure => Procedures.For(Row.Entry, Schools);
+
+    /// <summary>The row of the manual's table that comes nearest.</summary>
+    public ManualSetting? Manual { get; private set; }
+
     public IReadOnlyList<Problem> ClothProblems { get; private set; } = [];
 
     public string? Notice { get; private set; }
 
     public int? KeptId { get; private set; }
 
-    public Schools Schools => new(Schools.Join.Find(Join).Id, Schools.HideThread.Find(Hide).Id, Schools.StableKnitPoint.Find(Point).Id);
+    /// <summary>The workroom's schools, but for what this piece of work chooses otherwise.</summary>
+    public Schools Schools => wording.Settings.Schools.With(Schools.Join, Join).With(Schools.HideThread, Hide).With(Schools.StableKnitPoint, Point);
 
     public async Task<IActionResult> OnGetAsync(int id) => await LoadAsync(id) ? Page() : NotFound();
 
     public async Task<IActionResult> OnPostAsync(int id)
     {
+        if (!ModelState.IsValid)
+        {
+            return BadRequest();
+        }
+
         var seen = Seen;
         if (!await LoadAsync(id))
         {
@@ -87,10 +111,11 @@ public sealed class SetUpModel(Workroom workroom) : PageModel
         }
 
         Row = row;
-        Machines = await workroom.Machines.OrderBy(m => m.Name).ToListAsync();
-        var last = await workroom.Setups.Where(s => s.SeamId == id).OrderByDescending(s => s.Id).Select(s => new { s.Id, s.MachineId }).FirstOrDefaultAsync();
+        var last = await workroom.Setups.Where(s => s.SeamId == id && s.PutAwayAt == null).OrderByDescending(s => s.Id).Select(s => new { s.Id, s.MachineId }).FirstOrDefaultAsync();
+        // A machine that is put away is offered only where an address names it.
+        Machines = await workroom.Machines.Where(m => m.PutAwayAt == null || m.Id == Machine).OrderBy(m => m.Name).ToListAsync();
         KeptId = last?.Id;
-        MachineRow = Machines.FirstOrDefault(m => m.Id == Machine) ?? Machines.FirstOrDefault(m => m.Id == last?.MachineId) ?? (Machines.Count > 0 ? Machines[0] : null);
+        MachineRow = Machines.FirstOrDefault(m => m.Id == Machine) ?? Machines.FirstOrDefault(m => m.Id == last?.MachineId) ?? Machines.FirstOrDefault(m => CanSew(m.Entry)) ?? (Machines.Count > 0 ? Machines[0] : null);
         if (Machine is not null && MachineRow?.Id != Machine)
         {
             return false;
@@ -99,6 +124,9 @@ public sealed class SetUpModel(Workroom workroom) : PageModel
         Plan();
         return true;
     }
+
+    /// <summary>Whether a machine is one to begin with: hems and ornament run inside the cloth, everything else is an overlocker's.</summary>
+    private bool CanSew(Machine machine) => Row.Entry.Job is SeamJob.Hem or SeamJob.DecorativeLine ? machine is PlainMachine : machine.AsOverlocker() is not null;
 
     private void Plan()
     {
@@ -109,12 +137,36 @@ public sealed class SetUpModel(Workroom workroom) : PageModel
             return;
         }
 
+        Figures = figures;
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(MachineRow);
-        Outcome = OverlockPlanner.Plan(new PlanRequest(figures, Row.Entry, MachineRow.Entry, Schools));
+        if (MachineRow.Entry is PlainMachine plain)
+        {
+            Advise(plain, figures);
+        }
+
+        if (MachineRow.Entry.AsOverlocker() is not { } overlocker)
+        {
+            return;
+        }
+
+        Outcome = OverlockPlanner.Plan(new PlanRequest(figures, Row.Entry, overlocker, Schools));
         if (Outcome.Value is { } plan)
         {
-            Card = new SetupCard(plan, MachineRow.Entry, figures, Row.Entry);
+            Manual = ManualTable.For(MachineRow.Entry, Row.Entry.Job.Rolls() ? ManualSetting.RolledHemId : plan.StitchId, figures);
+            Card = new SetupCard(plan, overlocker, figures, Row.Entry);
             Seen = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(plan)));
         }
+    }
+
+    private void Advise(PlainMachine machine, ClothFigures figures)
+    {
+        var need = Row.Entry.Resolve();
+        if (need.Value is not { } found)
+        {
+            Plain = Core.Outcome.Failed<PlainAdvice>(need.Problems);
+            return;
+        }
+
+        Plain = PlainStitchAdvice.For(figures, Row.Entry, found, machine, Schools);
     }
 }

@@ -23,6 +23,11 @@ public sealed class KeptModel(Workroom workroom) : PageModel
 
     public async Task<IActionResult> OnPostSwatchAsync(int id, int version, bool passed)
     {
+        if (!ModelState.IsValid)
+        {
+            return BadRequest();
+        }
+
         switch (await workroom.SetSwatchPassedAsync(id, version, passed))
         {
             case SaveResult.Saved:
@@ -35,6 +40,10 @@ public sealed class KeptModel(Workroom workroom) : PageModel
                 return NotFound();
         }
     }
+
+    /// <summary>Says that this set-up is on its machine now.</summary>
+    public async Task<IActionResult> OnPostOnMachineAsync(int id) =>
+        await workroom.PutOnMachineAsync(id) is SaveResult.Saved saved ? Redirect($"/machines/{saved.Id}") : NotFound();
 
     private async Task<bool> LoadAsync(int id)
     {

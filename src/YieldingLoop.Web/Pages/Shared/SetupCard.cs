@@ -3,8 +3,8 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
-using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Shared;
 
@@ -19,11 +19,17 @@ public sealed record SetupCard(SetupPlan Plan, Overlocker Machine, ClothFigures 
         dial.Label.Length > 0 && !position.Name().StartsWith(dial.Label, StringComparison.OrdinalIgnoreCase) ? dial.Label : null;
 
     /// <summary>Where the loopers meet, in words.</summary>
-    public static string Meeting(double meetingMm) =>
-        Math.Abs(meetingMm) < 0.05 ? "on the edge" : $"{FieldText.Round(Math.Abs(meetingMm))} mm to the {(meetingMm > 0 ? "face" : "back")}";
+    public static string Meeting(double meetingMm, Wording wording) =>
+        Math.Abs(meetingMm) < 0.05 ? "on the edge" : $"{wording.Length(Math.Abs(meetingMm))} to the {(meetingMm > 0 ? "face" : "back")}";
 
-    /// <summary>"stretch 80/12".</summary>
-    public string Needle => $"{Plan.Point.Name} {Plan.NeedleSize}";
+    /// <summary>"stretch 80/12", the chosen number first.</summary>
+    public string NeedleIn(Wording wording) => $"{wording.Say(Plan.Point.Name)} {wording.Say(Plan.NeedleSize)}";
+
+    /// <summary>The dials as this set-up counts from them: neutral is the manual's number where its table has one.</summary>
+    public IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials => (Plan.Baseline is { } row ? Machine.TunedTo(row) : Machine).Dials;
+
+    /// <summary>The seats that hold a needle.</summary>
+    public IReadOnlyCollection<ThreadPosition> FilledSeats => [.. Plan.Threads.Select(t => t.Position).Where(p => p.IsNeedle())];
 
     public bool Left => Plan.Fills(ThreadPosition.NeedleLeft);
 

@@ -53,6 +53,74 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('printer', () => ({ print() { window.print(); } }));
 });
 
+// A form that is typed into is kept as a draft, so that closing the page, a restart or a power cut loses nothing.
+document.addEventListener('DOMContentLoaded', () => {
+  const form = document.querySelector('form[data-draft]');
+  if (!form) return;
+  const said = document.querySelector('[data-draft-said]');
+  const say = (text) => { if (said) said.textContent = text; };
+  let timer = 0;
+  let sent = false;
+  let changed = false;
+  const keep = async () => {
+    clearTimeout(timer);
+    if (sent || !changed) return;
+    changed = false;
+    const here = new URL(window.location.href);
+    here.searchParams.delete('draft');
+    here.searchParams.delete('handler');
+    try {
+      const answer = await fetch(`/drafts?path=${encodeURIComponent(here.pathname + here.search)}`, { method: 'POST', body: new FormData(form), keepalive: true });
+      if (!answer.ok) throw new Error();
+      say('Kept as a draft.');
+    } catch {
+      if (sent) return;
+      changed = true;
+      say('Not kept as a draft: the workroom does not answer.');
+      timer = setTimeout(keep, 5000);
+    }
+  };
+  form.addEventListener('input', () => {
+    changed = true;
+    say('');
+    clearTimeout(timer);
+    timer = setTimeout(keep, 700);
+  });
+  form.addEventListener('submit', () => { sent = true; clearTimeout(timer); });
+  document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'hidden') keep(); });
+  window.addEventListener('pagehide', keep);
+});
+
+// Single keys for what is done often; they rest while something is typed.
+document.addEventListener('DOMContentLoaded', () => {
+  const keys = document.getElementById('keys');
+  if (!keys) return;
+  const go = (path) => () => { window.location.assign(path); };
+  const press = (selector) => () => { document.querySelector(selector)?.click(); };
+  const actions = {
+    n: press('.next-bar .btn-next'),
+    w: go('/'),
+    s: go('/setups'),
+    c: go('/cloths'),
+    m: go('/machines'),
+    d: go('/drawer'),
+    g: go('/glossary'),
+    u: press('[data-key="u"]'),
+    '/': () => { const field = document.getElementById('q'); if (field) field.focus(); else go('/setups#q')(); },
+    '?': () => keys.showModal(),
+  };
+  document.addEventListener('keydown', (event) => {
+    const { target } = event;
+    const typing = target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName));
+    if (typing || event.ctrlKey || event.altKey || event.metaKey || keys.open) return;
+    const action = actions[event.key];
+    if (!action) return;
+    event.preventDefault();
+    action();
+  });
+  document.querySelector('[data-keys-open]')?.addEventListener('click', (event) => { event.preventDefault(); keys.showModal(); });
+});
+
 // After a form came back with faults, the list of them gets the focus.
 document.addEventListener('DOMContentLoaded', () => document.getElementById('faults')?.focus());
 

@@ -1,0 +1,126 @@
+using System.Globalization;
+using System.Security.Claims;
+using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authentication.Cookies;
+
+namespace YieldingLoop.Web.Network;
+
+/// <summary>
+/// Lets nothing but the entry page and /health answer without a session. This machine's own browsers need none.
+/// </summary>
+public static class Gate
+{
+    public const string EntryPath = "/enter";
+
+    /// <summary>How long a device may lie idle before it is asked again.</summary>
+    public static readonly TimeSpan Idle = TimeSpan.FromHours(12);
+
+    /// <summary>How long a device stays in at most.</summary>
+    public static readonly TimeSpan Longest = TimeSpan.FromDays(7);
+
+    /// <summary>Attempts at the passcode from one address, and from all together, in <see cref="Window"/>.</summary>
+    public const int AttemptsFromOne = 5, AttemptsFromAll = 50;
+
+    /// <summary>Time over which attempts are counted.</summary>
+    public static readonly TimeSpan Window = TimeSpan.FromMinutes(5);
+
+    private const string StampClaim = "stamp", SinceClaim = "since";
+
+    /// <summary>What the entry page is made of; nothing else is served to strangers.</summary>
+    private static readonly Dictionary<string, (string File, string Type)> EntryAssets = new(StringComparer.Ordinal)
+    {
+        ["look.css"] = ("css/entry.css", "text/css"),
+        ["text.woff2"] = ("lib/fonts/atkinson-hyperlegible-next-latin-wght-normal.woff2", "font/woff2"),
+        ["display.woff2"] = ("lib/fonts/young-serif-latin-400-normal.woff2", "font/woff2"),
+        ["icon.svg"] = ("icon.svg", "image/svg+xml"),
+    };
+
+    public static IServiceCollection AddGate(this IServiceCollection services)
+    {
+        services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie =>
+        {
+            cookie.Cookie.Name = "yielding-loop-entry";
+            cookie.Cookie.HttpOnly = true;
+            cookie.Cookie.SameSite = SameSiteMode.Strict;
+            cookie.ExpireTimeSpan = Idle;
+            cookie.SlidingExpiration = true;
+            cookie.Events.OnValidatePrincipal = context =>
+            {
+                var services = context.HttpContext.RequestServices;
+                var now = services.GetRequiredService<TimeProvider>().GetUtcNow();
+                var principal = context.Principal;
+                if (principal?.FindFirstValue(StampClaim) != services.GetRequiredService<Passcode>().Stamp.ToString()
+                    || !long.TryParse(principal.FindFirstValue(SinceClaim), NumberStyles.None, CultureInfo.InvariantCulture, out var since)
+                    || now - DateTimeOffset.FromUnixTimeSeconds(since) > Longest)
+                {
+                    context.RejectPrincipal();
+                }
+
+                return Task.CompletedTask;
+            };
+        });
+        return services.AddSingleton(PartitionedRateLimiter.CreateChained(
+            PartitionedRateLimiter.Create<HttpContext, string>(_ => Limit("everybody", AttemptsFromAll)),
+            PartitionedRateLimiter.Create<HttpContext, string>(context => Limit($"{context.Connection.RemoteIpAddress}", AttemptsFromOne))));
+
+        static RateLimitPartition<string> Limit(string who, int attempts) => RateLimitPartition.GetFixedWindowLimiter(who, _ => new FixedWindowRateLimiterOptions { PermitLimit = attempts, Window = Window });
+    }
+
+    public static void UseGate(this IApplicationBuilder app)
+    {
+        app.UseAuthentication();
+        app.Use((context, next) =>
+        {
+            var path = context.Request.Path;
+            if (!context.RequestServices.GetRequiredService<NetworkOptions>().AsksForPasscode(context.Connection.RemoteIpAddress)
+                || context.User.Identity?.IsAuthenticated == true
+                || path == "/health" || path.StartsWithSegments(EntryPath, StringComparison.Ordinal))
+            {
+                return next(context);
+            }
+
+            context.Response.Headers.CacheControl = "no-store";
+            if (path.StartsWithSegments("/api", StringComparison.Ordinal))
+            {
+                return Results.Problem("Without the passcode nothing is answered here. Enter it at /enter first.", statusCode: StatusCodes.Status401Unauthorized).ExecuteAsync(context);
+            }
+
+            if (!context.Request.Headers.Accept.ToString().Contains("text/html", StringComparison.OrdinalIgnoreCase))
+            {
+                context.Response.StatusCode = StatusCodes.Status401Unauthorized;
+                return Task.CompletedTask;
+            }
+
+            // A form whose session ran out comes back to its page, where its draft is offered.
+            var back = context.Request.PathBase + path + (HttpMethods.IsGet(context.Request.Method) ? context.Request.QueryString : QueryString.Empty);
+            context.Response.StatusCode = StatusCodes.Status303SeeOther;
+            context.Response.Headers.Location = $"{EntryPath}?next={Uri.EscapeDataString(back)}";
+            return Task.CompletedTask;
+        });
+    }
+
+    public static void MapEntryAssets(this IEndpointRouteBuilder routes) => routes.MapGet(EntryPath + "/{asset}", (string asset, IWebHostEnvironment host, HttpContext context) =>
+    {
+        if (!EntryAssets.TryGetValue(asset, out var found))
+        {
+            // With a text of its own, or the error page would be asked for, which strangers do not get.
+            return Results.Text("not here", statusCode: StatusCodes.Status404NotFound);
+        }
+
+        context.Response.Headers.CacheControl = "private, max-age=3600";
+        return Results.Stream(host.WebRootFileProvider.GetFileInfo(found.File).CreateReadStream(), found.Type);
+    }).ExcludeFromDescription();
+
+    /// <summary>Lets this device in.</summary>
+    public static Task LetInAsync(HttpContext context)
+    {
+        var services = context.RequestServices;
+        var identity = new ClaimsIdentity(
+        [
+            new(StampClaim, services.GetRequiredService<Passcode>().Stamp.ToString()),
+            new(SinceClaim, services.GetRequiredService<TimeProvider>().GetUtcNow().ToUnixTimeSeconds().ToString(CultureInfo.InvariantCulture)),
+        ], CookieAuthenticationDefaults.AuthenticationScheme);
+        return context.SignInAsync(new ClaimsPrincipal(identity), new AuthenticationProperties { IsPersistent = true });
+    }
+}

@@ -1,0 +1,96 @@
+using System.Security.Cryptography;
+using System.Text.Json;
+using Microsoft.AspNetCore.Identity;
+
+namespace YieldingLoop.Web.Network;
+
+/// <summary>
+/// The one passcode of the workroom. Only its hash is kept, in a file of its own that only this user can read, so
+/// that restoring an older database does not bring an older passcode back.
+/// </summary>
+public sealed class Passcode(string path)
+{
+    /// <summary>Letters and digits that are not taken for one another, read aloud or on a bad screen.</summary>
+    private const string Alphabet = "abcdefghjkmnpqrstuvwxyz23456789";
+
+    private const int Length = 10;
+
+    private static readonly PasswordHasher<string> Hasher = new(Microsoft.Extensions.Options.Options.Create(new PasswordHasherOptions { IterationCount = 210_000 }));
+
+    private readonly Lock writing = new();
+    private Kept? kept = Read(path);
+
+    /// <summary>Changes when sessions are to end; a session that carries another is over.</summary>
+    public Guid Stamp => kept?.Stamp ?? Guid.Empty;
+
+    /// <summary>Makes a passcode where there is none yet, or another where one is asked for, which ends every session.</summary>
+    /// <returns>The passcode, to be shown this once; null where it was made before.</returns>
+    public string? Make(bool another)
+    {
+        lock (writing)
+        {
+            if (kept is not null && !another)
+            {
+                return null;
+            }
+
+            var plain = RandomNumberGenerator.GetString(Alphabet, Length);
+            Write(new Kept(Hasher.HashPassword("", plain), Guid.NewGuid()));
+            return $"{plain[..(Length / 2)]}-{plain[(Length / 2)..]}";
+        }
+    }
+
+    /// <summary>Ends every session; the passcode stays.</summary>
+    public void EndSessions()
+    {
+        lock (writing)
+        {
+            if (kept is not null)
+            {
+                Write(kept with { Stamp = Guid.NewGuid() });
+            }
+        }
+    }
+
+    /// <summary>Whether this is the passcode, whatever case and dashes it is typed with.</summary>
+    public bool Accepts(string? typed)
+    {
+        var plain = new string([.. (typed ?? "").Where(char.IsAsciiLetterOrDigit).Select(char.ToLowerInvariant).Take(4 * Length)]);
+        return kept is not null && Hasher.VerifyHashedPassword("", kept.Hash, plain) != PasswordVerificationResult.Failed;
+    }
+
+    private void Write(Kept next)
+    {
+        var part = path + ".part";
+        File.Delete(part);
+        var options = new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write };
+        if (!OperatingSystem.IsWindows())
+        {
+            options.UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+        }
+
+        using (var stream = new FileStream(part, options))
+        {
+            JsonSerializer.Serialize(stream, next);
+            stream.Flush(flushToDisk: true);
+        }
+
+        File.Move(part, path, overwrite: true);
+        kept = next;
+    }
+
+    private static Kept? Read(string path)
+    {
+        try
+        {
+            return File.Exists(path) ? JsonSerializer.Deserialize<Kept>(File.ReadAllText(path)) : null;
+        }
+        catch (JsonException)
+        {
+            // Unreadable is as good as none: nobody gets in with it, and the next start with --lan makes another.
+            return null;
+        }
+    }
+
+    private sealed record Kept(string Hash, Guid Stamp);
+}

@@ -1,0 +1,35 @@
+using System.Net.Sockets;
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using YieldingLoop.Web.Network;
+
+namespace YieldingLoop.Web.Pages;
+
+/// <summary>Who may come in from the local network.</summary>
+public sealed class DevicesModel(NetworkOptions network, Passcode passcode) : PageModel
+{
+    public bool Lan => network.Lan || network.PasscodeEverywhere;
+
+    public IReadOnlyList<string> Addresses => [.. NetworkOptions.Addresses().Select(a => $"http://{(a.AddressFamily == AddressFamily.InterNetworkV6 ? $"[{a}]" : $"{a}")}:{network.Port}")];
+
+    public int IdleHours => (int)Gate.Idle.TotalHours;
+
+    public int LongestDays => (int)Gate.Longest.TotalDays;
+
+    public void OnGet()
+    {
+    }
+
+    public IActionResult OnPostEndAll()
+    {
+        passcode.EndSessions();
+        return Redirect("/devices");
+    }
+
+    public async Task<IActionResult> OnPostLeaveAsync()
+    {
+        await HttpContext.SignOutAsync();
+        return Redirect("/");
+    }
+}

@@ -1,0 +1,51 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using YieldingLoop.Store;
+
+namespace YieldingLoop.Web.Pages;
+
+/// <summary>Forms that were begun and not saved. Pages send theirs here while they are typed into.</summary>
+public sealed class DraftsModel(Drafts drafts) : PageModel
+{
+    /// <summary>Most fields a form of this workroom has, with room to spare.</summary>
+    private const int MostFields = 300;
+
+    private const int LongestTitle = 80;
+
+    private const string Prefix = "Input.";
+
+    /// <summary>Forms that are kept, with what an unnamed one is called.</summary>
+    private static readonly (string Path, string Unnamed)[] Forms = [("/cloths/", "a cloth"), ("/machines/", "a machine"), ("/seams/", "a seam")];
+
+    public IReadOnlyList<DraftListing> Unfinished { get; private set; } = [];
+
+    public async Task OnGetAsync() => Unfinished = await drafts.ListAsync(Drafts.Most);
+
+    /// <summary>Keeps the form that is sent, whatever stands in it: a draft is not checked, only bounded.</summary>
+    /// <param name="path">Address of the form, with its query.</param>
+    public async Task<IActionResult> OnPostAsync(string? path)
+    {
+        var form = await Request.ReadFormAsync();
+        if (path is not { Length: > 0 and <= 200 } || !Url.IsLocalUrl(path) || Forms.FirstOrDefault(f => path.StartsWith(f.Path, StringComparison.Ordinal)).Unnamed is not { } unnamed
+            || form.Count > MostFields || !Guid.TryParse(form["Input.Key"], out var key) || key == Guid.Empty)
+        {
+            return BadRequest();
+        }
+
+        var fields = form.Where(f => f.Key.StartsWith(Prefix, StringComparison.Ordinal)).SelectMany(f => f.Value.Select(v => new DraftField(f.Key, v ?? ""))).ToList();
+        var name = form["Input.Name"].ToString().Trim();
+        var title = name.Length == 0 ? unnamed : name.Length <= LongestTitle ? name : name[..(LongestTitle - 1)] + "…";
+        return await drafts.KeepAsync(key, path, title, fields) ? new OkResult() : StatusCode(StatusCodes.Status410Gone);
+    }
+
+    public async Task<IActionResult> OnPostThrowAwayAsync(int id, string? back)
+    {
+        if (!ModelState.IsValid)
+        {
+            return BadRequest();
+        }
+
+        await drafts.ThrowAwayAsync(id);
+        return Url.IsLocalUrl(back) ? Redirect(back!) : RedirectToPage();
+    }
+}

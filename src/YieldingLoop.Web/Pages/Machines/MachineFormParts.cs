@@ -1,0 +1,214 @@
+using System.Globalization;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Units;
+using YieldingLoop.Web.Drawings;
+using YieldingLoop.Web.Forms;
+
+namespace YieldingLoop.Web.Pages.Machines;
+
+/// <summary>One dial as it is typed.</summary>
+public sealed class DialForm
+{
+    public string? Label { get; set; }
+
+    public string? Lowest { get; set; }
+
+    public string? Highest { get; set; }
+
+    public string? Step { get; set; }
+
+    public string? Neutral { get; set; }
+
+    public int Sense { get; set; } = 1;
+
+    /// <summary>Whether the machine has it at all; asked only of a centre seat and a top cover.</summary>
+    public bool Fitted { get; set; } = true;
+
+    /// <summary>Whether the colour of the machine's own mark is used.</summary>
+    public bool HasMark { get; set; }
+
+    public string? Mark { get; set; }
+
+    public static DialForm From(ThreadPosition position, DialScale dial, IReadOnlyDictionary<string, string> marks, bool fitted = true) => new()
+    {
+        Label = dial.Label,
+        Lowest = FieldText.Of(dial.Lowest),
+        Highest = FieldText.Of(dial.Highest),
+        Step = FieldText.Of(dial.Step),
+        Neutral = FieldText.Of(dial.Neutral),
+        Sense = dial.Sense.Sign(),
+        Fitted = fitted,
+        HasMark = marks.ContainsKey(position.Id()),
+        Mark = marks.TryGetValue(position.Id(), out var mark) ? mark : ThreadLook.Own[position],
+    };
+
+    internal DialScale Read(FormReader reader, string prefix) => new(
+        reader.Required($"{prefix}.{nameof(Lowest)}", Lowest),
+        reader.Required($"{prefix}.{nameof(Highest)}", Highest),
+        reader.Required($"{prefix}.{nameof(Step)}", Step),
+        reader.Required($"{prefix}.{nameof(Neutral)}", Neutral),
+        Sense < 0 ? DialSense.HigherIsLooser : DialSense.HigherIsTighter)
+    {
+        Label = (Label ?? "").Trim(),
+    };
+}
+
+/// <summary>One finger position as it is typed; a row without name and width is not there.</summary>
+public sealed class FingerForm
+{
+    public string? Name { get; set; }
+
+    public string? LoopWidthMm { get; set; }
+
+    public bool Left { get; set; }
+
+    public bool Right { get; set; }
+
+    public bool Both { get; set; }
+
+    public bool Rolled { get; set; }
+
+    public static FingerForm From(FingerPosition finger) => new()
+    {
+        Name = finger.Name,
+        LoopWidthMm = FieldText.Of(finger.LoopWidthFromRightMm),
+        Left = finger.Use.HasFlag(FingerUse.LeftNeedle),
+        Right = finger.Use.HasFlag(FingerUse.RightNeedle),
+        Both = finger.Use.HasFlag(FingerUse.BothNeedles),
+        Rolled = finger.Use.HasFlag(FingerUse.Rolled),
+    };
+
+    internal FingerPosition? Read(FormReader reader, string prefix)
+    {
+        if (string.IsNullOrWhiteSpace(Name) && string.IsNullOrWhiteSpace(LoopWidthMm))
+        {
+            return null;
+        }
+
+        var use = (Left ? FingerUse.LeftNeedle : 0) | (Right ? FingerUse.RightNeedle : 0) | (Both ? FingerUse.BothNeedles : 0) | (Rolled ? FingerUse.Rolled : 0);
+        return new FingerPosition((Name ?? "").Trim(), reader.Required($"{prefix}.{nameof(LoopWidthMm)}", LoopWidthMm), use);
+    }
+}
+
+/// <summary>A plate or foot as it is typed; a row without a name and a slot is not there.</summary>
+public sealed class PartForm
+{
+    public string? Name { get; set; }
+
+    public string? SlotMm { get; set; }
+
+    public string? Use { get; set; }
+
+    public static PartForm From(SlottedPart part) => new() { Name = part.Name, SlotMm = FieldText.Of(part.SlotMm), Use = part.Use };
+
+    internal SlottedPart? Read(FormReader reader, string prefix) =>
+        string.IsNullOrWhiteSpace(Name) && string.IsNullOrWhiteSpace(SlotMm) && string.IsNullOrWhiteSpace(Use)
+            ? null
+            : new SlottedPart((Name ?? "").Trim(), reader.Number($"{prefix}.{nameof(SlotMm)}", SlotMm), (Use ?? "").Trim());
+}
+
+/// <summary>A range as it is typed.</summary>
+public sealed class RangeForm
+{
+    public string? Least { get; set; }
+
+    public string? Most { get; set; }
+
+    public string? Step { get; set; }
+
+    public static RangeForm From(SettingRange range) => new()
+    {
+        Least = FieldText.Of(range.Least), Most = FieldText.Of(range.Most), Step = FieldText.Of(range.Step),
+    };
+
+    internal SettingRange Read(FormReader reader, string prefix) => new(
+        reader.Required($"{prefix}.{nameof(Least)}", Least),
+        reader.Required($"{prefix}.{nameof(Most)}", Most),
+        reader.Required($"{prefix}.{nameof(Step)}", Step));
+}
+
+/// <summary>One row of the manual's table as it is typed; a row without a stitch is not there.</summary>
+public sealed class TableRowForm
+{
+    public string? StitchId { get; set; }
+
+    public ManualCloth Cloth { get; set; }
+
+    /// <summary>One field per dial of the machine: "4", or "4 (3–5)" with the permitted range.</summary>
+    public List<string?> Dials { get; set; } = [];
+
+    public string? LengthMm { get; set; }
+
+    public string? Differential { get; set; }
+
+    public string? Note { get; set; }
+
+    public static TableRowForm From(ManualSetting row, IReadOnlyList<ThreadPosition> positions) => new()
+    {
+        StitchId = row.StitchId, Cloth = row.Cloth, LengthMm = FieldText.Of(row.LengthMm), Differential = FieldText.Of(row.Differential), Note = row.Note,
+        Dials = [.. positions.Select(p => row.Dials.FirstOrDefault(d => d.Position == p) is { } dial ? Text(dial) : "")],
+    };
+
+    public static string Text(ManualDial dial) => dial.Low is null && dial.High is null
+        ? FieldText.Of(dial.Ideal)
+        : $"{FieldText.Of(dial.Ideal)} ({FieldText.Of(dial.Low ?? dial.Ideal)}–{FieldText.Of(dial.High ?? dial.Ideal)})";
+
+    internal ManualSetting? Read(FormReader reader, string prefix, IReadOnlyList<ThreadPosition> positions)
+    {
+        if (string.IsNullOrWhiteSpace(StitchId))
+        {
+            if (Dials.Append(LengthMm).Append(Differential).Append(Note).Any(f => !string.IsNullOrWhiteSpace(f)))
+            {
+                reader.Fault($"{prefix}.{nameof(StitchId)}", "Choose the stitch this row is for, or empty the row.");
+            }
+
+            return null;
+        }
+
+        return new ManualSetting
+        {
+            StitchId = StitchId, Cloth = Cloth, Note = (Note ?? "").Trim(),
+            LengthMm = reader.Number($"{prefix}.{nameof(LengthMm)}", LengthMm),
+            Differential = reader.Number($"{prefix}.{nameof(Differential)}", Differential),
+            Dials = [.. positions.Zip(Dials).Select((d, i) => ReadDial(reader, $"{prefix}.{nameof(Dials)}[{i}]", d.First, d.Second)).OfType<ManualDial>()],
+        };
+    }
+
+    private static ManualDial? ReadDial(FormReader reader, string field, ThreadPosition position, string? text)
+    {
+        if (string.IsNullOrWhiteSpace(text))
+        {
+            return null;
+        }
+
+        var parts = text.Split(['(', ')', '–', '−'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+            .SelectMany((part, i) => i == 0 ? [part] : part.Split('-', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)).ToList();
+        var numbers = new List<double>();
+        foreach (var part in parts)
+        {
+            if (DecimalText.Read(part, out var number) == DecimalTextFault.None)
+            {
+                numbers.Add(number);
+            }
+        }
+
+        if (numbers.Count != parts.Count || numbers.Count is not (1 or 3))
+        {
+            reader.Fault(field, "Write the ideal number, with the permitted range behind it where the manual prints one: 4 (3–5).");
+            return null;
+        }
+
+        return numbers.Count == 1 ? new ManualDial(position, numbers[0]) : new ManualDial(position, numbers[0], numbers[1], numbers[2]);
+    }
+
+    /// <summary>What a row says of its cloth.</summary>
+    public static string ClothName(ManualCloth cloth) => cloth switch
+    {
+        ManualCloth.Light => string.Create(CultureInfo.InvariantCulture, $"light, below {ManualTable.LightBelowGsm:0} g/m²"),
+        ManualCloth.Medium => "medium",
+        ManualCloth.Heavy => string.Create(CultureInfo.InvariantCulture, $"heavy, from {ManualTable.HeavyFromGsm:0} g/m²"),
+        ManualCloth.VeryStretchy => "very stretchy",
+        _ => "any cloth",
+    };
+}

@@ -1,0 +1,130 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
+using YieldingLoop.Store;
+using YieldingLoop.Web.Drawings;
+using YieldingLoop.Web.Forms;
+
+namespace YieldingLoop.Web.Pages.Machines;
+
+/// <summary>The guided test: two swatches teach one dial's sense and neutral number.</summary>
+public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
+{
+    /// <summary>Which dial, by its position.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Dial { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? FirstNumber { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? FirstReading { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? SecondNumber { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? SecondReading { get; set; }
+
+    /// <summary>Version of the machine the test was made with.</summary>
+    [BindProperty]
+    public int Version { get; set; }
+
+    public MachineRow Row { get; private set; } = null!;
+
+    public ThreadPosition Position { get; private set; }
+
+    public DialScale Scale { get; private set; } = null!;
+
+    public Outcome<DialLesson>? Lesson { get; private set; }
+
+    public string? Notice { get; private set; }
+
+    public bool Looper => !Position.IsNeedle();
+
+    /// <summary>The dials this test is for.</summary>
+    public IReadOnlyList<ThreadPosition> Testable => [.. Row.Entry.Dials.Select(d => d.Position).Where(DialTest.CanTest)];
+
+    public async Task<IActionResult> OnGetAsync(int id) => await LoadAsync(id) ? Page() : NotFound();
+
+    /// <summary>Writes what was learnt into the machine's record.</summary>
+    public async Task<IActionResult> OnPostAsync(int id)
+    {
+        if (!ModelState.IsValid)
+        {
+            return BadRequest();
+        }
+
+        var testedWith = Version;
+        if (!await LoadAsync(id))
+        {
+            return NotFound();
+        }
+
+        if (Lesson?.Value is not { } lesson)
+        {
+            return Page();
+        }
+
+        var learnt = DialLearning.Apply(Row.Entry, Position, lesson);
+        switch (await workroom.SaveAsync(learnt, id, testedWith, Guid.NewGuid()))
+        {
+            case SaveResult.Saved:
+                return Redirect($"/machines/{id}");
+            case SaveResult.Stale:
+                Notice = "The machine’s record was changed on another device meanwhile. Nothing was written; what stands here now is read against the record as it is.";
+                Response.StatusCode = StatusCodes.Status409Conflict;
+                await LoadAsync(id);
+                return Page();
+            default:
+                return NotFound();
+        }
+    }
+
+    private async Task<bool> LoadAsync(int id)
+    {
+        if (await workroom.Machines.FirstOrDefaultAsync(m => m.Id == id) is not { } row)
+        {
+            return false;
+        }
+
+        Row = row;
+        ModelState.Remove(nameof(Version));
+        Version = row.Version;
+        ViewData["ThreadSheet"] = ThreadSheets.OfMachine(row);
+        var known = ThreadPositions.TryFromId(Dial, out var asked) && Testable.Contains(asked);
+        if (Dial is not null && !known)
+        {
+            return false;
+        }
+
+        Position = known ? asked : Testable.Contains(ThreadPosition.UpperLooper) ? ThreadPosition.UpperLooper : Testable[0];
+        Scale = Row.Entry.DialOf(Position);
+        Read();
+        return true;
+    }
+
+    private void Read()
+    {
+        if (FirstReading is null && SecondReading is null)
+        {
+            FirstNumber ??= FieldText.Of(Scale.Neutral);
+            SecondNumber ??= FieldText.Of(DialTest.SecondNumber(Scale, Scale.Neutral));
+            return;
+        }
+
+        // Said by the core, so that a page asked for by an address answers like one that was filled in.
+        var faults = new Microsoft.AspNetCore.Mvc.ModelBinding.ModelStateDictionary();
+        var reader = new FormReader(faults, "Input", wording, LengthUnit.Millimetre);
+        var first = new DialSwatch(reader.Required(nameof(FirstNumber), FirstNumber), reader.Required(nameof(FirstReading), FirstReading));
+        var second = new DialSwatch(reader.Required(nameof(SecondNumber), SecondNumber), reader.Required(nameof(SecondReading), SecondReading));
+        Lesson = faults.IsValid
+            ? DialTest.Learn(Position, Scale, first, second)
+            : Outcome.Failed<DialLesson>([.. faults.Where(f => f.Value!.Errors.Count > 0).Select(f => new Problem(f.Key, f.Value!.Errors[0].ErrorMessage))]);
+    }
+}

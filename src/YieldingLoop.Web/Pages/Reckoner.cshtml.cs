@@ -1,0 +1,155 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.ModelBinding;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using YieldingLoop.Core;
+using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Words;
+using YieldingLoop.Store;
+using YieldingLoop.Web.Forms;
+
+namespace YieldingLoop.Web.Pages;
+
+/// <summary>Sums for the table: twin needle and slots, hem, band. Nothing is written; every answer has an address of its own.</summary>
+public sealed class ReckonerModel(Workroom workroom, Wording wording) : PageModel
+{
+    private readonly ModelStateDictionary faults = new();
+
+    [BindProperty(SupportsGet = true)]
+    public int? Machine { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Pack { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Plate { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Foot { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Guide { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Rows { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Allowance { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public bool Covers { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public int? BandCloth { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public ClothDirection BandRuns { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Opening { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Girth { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? BandWidth { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? SeamAllowance { get; set; }
+
+    public IReadOnlyList<(int Id, PlainMachine Machine)> PlainMachines { get; private set; } = [];
+
+    public IReadOnlyList<ClothRow> Cloths { get; private set; } = [];
+
+    public PlainMachine? Plain { get; private set; }
+
+    public TwinNeedle? Twin { get; private set; }
+
+    public Outcome<TwinWidth>? Width { get; private set; }
+
+    public Outcome<HemLayout>? Hem { get; private set; }
+
+    public Outcome<BandLength>? Band { get; private set; }
+
+    public Figure? BandStretch { get; private set; }
+
+    public LengthUnit Unit => wording.Settings.Lengths;
+
+    public async Task OnGetAsync()
+    {
+        var machines = await workroom.ListMachinesAsync(200);
+        PlainMachines = [.. machines.Where(m => m.Entry is PlainMachine).Select(m => (m.Id, (PlainMachine)m.Entry))];
+        Plain = PlainMachines.Where(m => m.Id == Machine).Concat(PlainMachines).Select(m => m.Machine).FirstOrDefault();
+        Cloths = await workroom.ListClothsAsync(200);
+        // A coverstitch machine's own widest pair is where its hem starts from.
+        if (machines.FirstOrDefault(m => m.Id == Machine)?.Entry.AsCoverstitch() is { } cover && Rows is null)
+        {
+            (Rows, Covers) = (FieldText.Of(cover.LeftToRightMm), true);
+        }
+
+        ReckonTwin();
+        ReckonHem();
+        ReckonBand();
+    }
+
+    private void ReckonTwin()
+    {
+        if (string.IsNullOrWhiteSpace(Pack) || Plain is null)
+        {
+            return;
+        }
+
+        var read = TwinNeedle.ReadPack(Pack);
+        Twin = read.Value;
+        Width = Twin is null
+            ? Outcome.Failed<TwinWidth>(read.Problems)
+            : TwinNeedleWidth.Widest(Plain, Twin, Plain.Plates.FirstOrDefault(p => p.Name == Plate) ?? Plain.Plates[0], Plain.Feet.FirstOrDefault(p => p.Name == Foot) ?? Plain.Feet[0]);
+    }
+
+    private void ReckonHem()
+    {
+        if (Guide is null && Allowance is null)
+        {
+            return;
+        }
+
+        var reader = Reader();
+        double Length(string field, string? text) => reader.Length(field, text) ?? double.NaN;
+        var (guide, rows, allowance) = (Length(nameof(Guide), Guide), reader.Required(nameof(Rows), Rows), Length(nameof(Allowance), Allowance));
+        Hem = Failed<HemLayout>() ?? HemGeometry.LayOut(guide, rows, allowance, Covers);
+    }
+
+    private void ReckonBand()
+    {
+        if (Opening is null)
+        {
+            return;
+        }
+
+        if (Cloths.FirstOrDefault(c => c.Id == BandCloth)?.Entry.Resolve().Value is not { } cloth)
+        {
+            Band = Outcome.Failed<BandLength>([new("BandCloth", "Choose the cloth of the band; its stretch decides the length.")]);
+            return;
+        }
+
+        BandStretch = cloth.StretchAlong(BandRuns);
+        var reader = Reader();
+        var opening = reader.Length(nameof(Opening), Opening) ?? double.NaN;
+        var girth = reader.Length(nameof(Girth), Girth);
+        var width = reader.Length(nameof(BandWidth), BandWidth) ?? double.NaN;
+        var seam = reader.Length(nameof(SeamAllowance), SeamAllowance) ?? double.NaN;
+        Band = Failed<BandLength>() ?? StretchedBand.Of(opening, girth, BandStretch, width, seam);
+    }
+
+    private FormReader Reader()
+    {
+        faults.Clear();
+        return new FormReader(faults, "Input", wording, Unit);
+    }
+
+    private Outcome<T>? Failed<T>()
+        where T : class => faults.IsValid ? null : Outcome.Failed<T>([.. faults.Where(f => f.Value!.Errors.Count > 0).Select(f => new Problem(f.Key, f.Value!.Errors[0].ErrorMessage))]);
+}

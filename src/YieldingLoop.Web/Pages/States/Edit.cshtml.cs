@@ -1,0 +1,72 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Words;
+using YieldingLoop.Store;
+using YieldingLoop.Web.Drawings;
+using YieldingLoop.Web.Forms;
+
+namespace YieldingLoop.Web.Pages.States;
+
+/// <summary>What is on a machine right now: needles, threads, dials and the rest, changed by hand.</summary>
+public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<StateForm, StateRow, MachineState>(drafts, wording)
+{
+    /// <summary>The machine, with both its halves where it is a convertible one.</summary>
+    public Machine Machine { get; private set; } = null!;
+
+    /// <summary>The machine as the form has it changed over.</summary>
+    public Machine Head { get; private set; } = null!;
+
+    public string MachineName { get; private set; } = "";
+
+    public IReadOnlyList<ThreadRow> Drawer { get; private set; } = [];
+
+    /// <summary>What a convertible machine is being changed over to.</summary>
+    [BindProperty(SupportsGet = true, Name = "as")]
+    public MachineKind? As { get; set; }
+
+    public override string Noun => "state";
+
+    public override RecordKind Kind => RecordKind.Machine;
+
+    public override bool CanKeepBoth => false;
+
+    protected override IQueryable<StateRow> Rows => workroom.States;
+
+    protected override StateForm FormOf(StateRow? row)
+    {
+        var state = row!.Entry;
+        // Changed over, a machine stands in no known state but that.
+        var form = StateForm.From(Machine, As is { } now && now != state.ChangedOverTo ? new MachineState { ChangedOverTo = now } : state, Drawer);
+        form.Version = row.Version;
+        return form;
+    }
+
+    protected override async Task<bool> PrepareAsync(StateRow? row)
+    {
+        // Every state belongs to a machine; there is no making one by itself.
+        if (row is null || await workroom.Machines.FirstOrDefaultAsync(m => m.Id == row.Id) is not { } machine)
+        {
+            return false;
+        }
+
+        Machine = machine.Entry;
+        MachineName = machine.Name;
+        Drawer = await workroom.ListThreadsAsync(300);
+        var kind = HttpMethods.IsPost(Request.Method) ? Input.ChangedOverTo : As ?? row.Entry.ChangedOverTo;
+        Head = new MachineState { ChangedOverTo = kind }.HeadOf(Machine);
+        ViewData["ThreadSheet"] = ThreadSheets.OfMachine(machine);
+        return true;
+    }
+
+    protected override MachineState ReadEntry(FormReader reader)
+    {
+        var entry = Input.Read(reader, Machine, Drawer);
+        reader.Add(MachineStateCheck.Problems(Machine, entry).Select(p => p with { Field = Input.FieldOf(p.Field, Machine) }));
+        return entry;
+    }
+
+    protected override Task<SaveResult> SaveAsync(MachineState entry, int? id) => workroom.SaveAsync(entry, id ?? 0, Input.Version, Input.Key);
+
+    protected override string AfterSaving(int id) => $"/machines/{id}";
+}

@@ -1,0 +1,230 @@
+using System.Net;
+using System.Text.RegularExpressions;
+using Microsoft.Extensions.DependencyInjection;
+using YieldingLoop.Web.Network;
+
+namespace YieldingLoop.Web.Tests;
+
+/// <summary>The tablet beside the machine: what answers with and without the passcode.</summary>
+public sealed partial class NetworkTests : IDisposable
+{
+    private const string Tablet = "192.168.17.40", Phone = "192.168.17.41";
+
+    private readonly App app = new() { Lan = true };
+
+    public void Dispose() => app.Dispose();
+
+    private string NewPasscode() => app.Services.GetRequiredService<Passcode>().Make(another: true)!;
+
+    private static async Task<Answer> EnterAsync(Visitor visitor, string passcode, string next = "/")
+    {
+        var page = await visitor.OpenAsync($"/enter?next={Uri.EscapeDataString(next)}");
+        return await visitor.PostAsync((AngleSharp.Html.Dom.IHtmlFormElement)page.QuerySelector("form")!, "/enter", new() { ["passcode"] = passcode });
+    }
+
+    [Fact]
+    public async Task The_entry_page_and_health_answer_and_the_entry_page_needs_nothing_else()
+    {
+        var visitor = app.Visit(Tablet);
+        Assert.Equal("ok", await visitor.Client.GetStringAsync(new Uri("/health", UriKind.Relative)));
+        var page = await visitor.OpenAsync("/enter");
+        foreach (var asset in page.QuerySelectorAll("link").Select(l => l.GetAttribute("href")!))
+        {
+            var content = await visitor.Client.GetStringAsync(new Uri(asset, UriKind.Relative));
+            foreach (Match font in Url().Matches(content))
+            {
+                Assert.NotEmpty(await visitor.Client.GetByteArrayAsync(new Uri(font.Groups[1].Value, UriKind.Relative)));
+            }
+        }
+
+        await visitor.OpenAsync("/enter/site.css", HttpStatusCode.NotFound);
+        Assert.Empty(page.QuerySelectorAll("script"));
+        Assert.DoesNotContain("Unisuit", page.Body!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task This_machine_needs_no_passcode()
+    {
+        foreach (var from in new[] { "127.0.0.1", "::1", "::ffff:127.0.0.1" })
+        {
+            await app.Visit(from).OpenAsync("/cloths");
+        }
+
+        await app.Visit("::ffff:192.168.17.40").OpenAsync("/cloths", HttpStatusCode.SeeOther);
+    }
+
+    [Fact]
+    public async Task With_the_passcode_a_device_comes_in_where_it_wanted_to_go_and_stays_in()
+    {
+        var visitor = app.Visit(Tablet);
+        var passcode = NewPasscode();
+        var answer = await EnterAsync(visitor, $" {passcode.ToUpperInvariant().Replace('-', ' ')} ", "/setups?q=neckband");
+        Assert.Equal("/setups?q=neckband", answer.Location);
+        Assert.Single((await visitor.OpenAsync("/setups?q=neckband")).QuerySelectorAll(".setup-list li"));
+        var saved = await visitor.SendAsync(await visitor.OpenAsync("/cloths/1"), "/cloths/1", new() { ["Input.Name"] = "From the tablet" });
+        Assert.Equal("/cloths/1", saved.Location);
+        // The phone is still outside.
+        await app.Visit(Phone).OpenAsync("/cloths", HttpStatusCode.SeeOther);
+    }
+
+    [Fact]
+    public async Task The_session_s_cookie_is_out_of_reach_of_scripts_and_other_sites()
+    {
+        var visitor = app.Visit(Tablet);
+        var passcode = NewPasscode();
+        var page = await visitor.OpenAsync("/enter");
+        var fields = Visitor.Fields((AngleSharp.Html.Dom.IHtmlFormElement)page.QuerySelector("form")!).Where(f => f.Key != "passcode").Append(new("passcode", passcode));
+        using var answer = await visitor.Client.PostAsync(new Uri("/enter", UriKind.Relative), new FormUrlEncodedContent(fields));
+        var cookie = Assert.Single(answer.Headers.GetValues("Set-Cookie"), c => c.StartsWith("yielding-loop-entry=", StringComparison.Ordinal)).ToLowerInvariant();
+        Assert.Contains("httponly", cookie, StringComparison.Ordinal);
+        Assert.Contains("samesite=strict", cookie, StringComparison.Ordinal);
+        Assert.Contains("expires=", cookie, StringComparison.Ordinal);
+        Assert.DoesNotContain(passcode.Replace("-", "", StringComparison.Ordinal), cookie, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("https://elsewhere.example/")]
+    [InlineData("//elsewhere.example/")]
+    [InlineData("/\\elsewhere.example")]
+    [InlineData("/enter?next=/enter")]
+    public async Task Entering_leads_nowhere_else(string next) => Assert.Equal("/", (await EnterAsync(app.Visit(Tablet), NewPasscode(), next)).Location);
+
+    [Fact]
+    public async Task Attempts_are_limited_by_address_and_a_wrong_one_lets_nobody_in()
+    {
+        var (visitor, passcode) = (app.Visit(Tablet), NewPasscode());
+        for (var i = 0; i < Gate.AttemptsFromOne; i++)
+        {
+            Assert.Equal(HttpStatusCode.Unauthorized, (await EnterAsync(visitor, i == 0 ? "" : $"wrong{i}")).Status);
+        }
+
+        var refused = await EnterAsync(visitor, passcode);
+        Assert.Equal(HttpStatusCode.TooManyRequests, refused.Status);
+        Assert.Contains("Too many attempts", refused.Page.QuerySelector(".fault")!.TextContent, StringComparison.Ordinal);
+        await visitor.OpenAsync("/", HttpStatusCode.SeeOther);
+        Assert.Equal("/", (await EnterAsync(app.Visit(Phone), passcode)).Location);
+    }
+
+    [Fact]
+    public async Task Attempts_from_many_addresses_are_limited_together()
+    {
+        var passcode = NewPasscode();
+        var refused = 0;
+        for (var i = 0; i <= Gate.AttemptsFromAll; i++)
+        {
+            refused += (await EnterAsync(app.Visit($"10.0.{i / 4}.{i % 4 + 1}"), "wrong")).Status == HttpStatusCode.TooManyRequests ? 1 : 0;
+        }
+
+        Assert.Equal(1, refused);
+        Assert.Equal(HttpStatusCode.TooManyRequests, (await EnterAsync(app.Visit("10.9.9.9"), passcode)).Status);
+    }
+
+    [Fact]
+    public async Task Sessions_expire_when_idle_and_after_a_week_whatever_happens()
+    {
+        var visitor = app.Visit(Tablet);
+        await EnterAsync(visitor, NewPasscode());
+        app.Clock.MoveOn(Gate.Idle - TimeSpan.FromMinutes(10));
+        await visitor.OpenAsync("/");
+        for (var gone = Gate.Idle; gone < Gate.Longest; gone += Gate.Idle - TimeSpan.FromMinutes(10))
+        {
+            app.Clock.MoveOn(Gate.Idle - TimeSpan.FromMinutes(10));
+            if (gone + Gate.Idle < Gate.Longest)
+            {
+                await visitor.OpenAsync("/");
+            }
+        }
+
+        await visitor.OpenAsync("/", HttpStatusCode.SeeOther);
+        var idle = app.Visit(Phone);
+        await EnterAsync(idle, NewPasscode());
+        app.Clock.MoveOn(Gate.Idle + TimeSpan.FromMinutes(1));
+        await idle.OpenAsync("/", HttpStatusCode.SeeOther);
+    }
+
+    [Fact]
+    public async Task A_new_passcode_or_asking_again_ends_every_session()
+    {
+        var (tablet, phone) = (app.Visit(Tablet), app.Visit(Phone));
+        var passcode = NewPasscode();
+        await EnterAsync(tablet, passcode);
+        await EnterAsync(phone, passcode);
+        await phone.PressAsync(await phone.OpenAsync("/devices"), "Leave on this device");
+        await phone.OpenAsync("/", HttpStatusCode.SeeOther);
+        await tablet.PressAsync(await tablet.OpenAsync("/devices"), "Ask every device again");
+        await tablet.OpenAsync("/", HttpStatusCode.SeeOther);
+        await EnterAsync(tablet, passcode);
+        NewPasscode();
+        await tablet.OpenAsync("/", HttpStatusCode.SeeOther);
+        Assert.Equal(HttpStatusCode.Unauthorized, (await EnterAsync(tablet, passcode)).Status);
+    }
+
+    [Fact]
+    public void The_passcode_is_kept_as_a_hash_in_a_file_only_its_owner_reads()
+    {
+        var passcode = NewPasscode();
+        var path = Path.Combine(app.Folder, "passcode.json");
+        Assert.DoesNotContain(passcode.Replace("-", "", StringComparison.Ordinal), File.ReadAllText(path), StringComparison.Ordinal);
+        Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite, OperatingSystem.IsWindows() ? UnixFileMode.UserRead | UnixFileMode.UserWrite : File.GetUnixFileMode(path));
+        var again = new Passcode(path);
+        Assert.Null(again.Make(another: false));
+        Assert.True(again.Accepts(passcode));
+        File.WriteAllText(path, "{ broken");
+        var broken = new Passcode(path);
+        Assert.False(broken.Accepts(passcode));
+        Assert.False(broken.Accepts(""));
+        Assert.NotNull(broken.Make(another: false));
+    }
+
+    [Theory]
+    [InlineData("elsewhere.example", HttpStatusCode.BadRequest)]
+    [InlineData("192.168.17.99", HttpStatusCode.BadRequest)]
+    [InlineData("localhost", HttpStatusCode.OK)]
+    public async Task Only_this_machine_s_names_and_addresses_are_answered_to(string host, HttpStatusCode expected)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Get, new Uri("/health", UriKind.Relative));
+        request.Headers.Host = host;
+        using var answer = await app.CreateClient().SendAsync(request);
+        Assert.Equal(expected, answer.StatusCode);
+        Assert.All(NetworkOptions.Addresses(), a => Assert.Contains(app.Services.GetRequiredService<NetworkOptions>().HostNames, n => n.Trim('[', ']') == a.ToString()));
+    }
+
+    [Fact]
+    public async Task A_workroom_that_is_not_on_the_network_needs_no_session_at_all()
+    {
+        using var alone = new App();
+        Assert.Equal(["localhost", "127.0.0.1", "[::1]"], alone.Services.GetRequiredService<NetworkOptions>().HostNames);
+        await alone.Visit().OpenAsync("/cloths");
+    }
+
+    [GeneratedRegex("url\\(\"([^\"]+)\"\\)")]
+    private static partial Regex Url();
+}
+
+/// <summary>What a stranger on the network gets: one server for all of it, since nothing changes.</summary>
+public sealed class StrangerTests(StrangerTests.OnTheNetwork server) : IClassFixture<StrangerTests.OnTheNetwork>
+{
+    public static TheoryData<string> Closed() =>
+    [
+        "/", "/cloths/1", "/machines/1/threads.css", "/threads.css", "/css/site.css", "/js/site.js", "/lib/bootstrap/bootstrap.min.css", "/icon.svg", "/openapi/v1.json",
+        "/api/v1/threads", "/fault", "/rescue", "/copies", "/glossary", "/nowhere", "/enterprise", "/Health/x", "/cloths/1?next=/enter",
+    ];
+
+    [Theory]
+    [MemberData(nameof(Closed))]
+    public async Task Without_the_passcode_nothing_else_answers(string path)
+    {
+        var visitor = server.App.Visit("192.168.17.40");
+        using var answer = await visitor.Client.GetAsync(new Uri(path, UriKind.Relative));
+        Assert.True(answer.StatusCode is HttpStatusCode.Unauthorized || (answer.StatusCode == HttpStatusCode.SeeOther && answer.Headers.Location!.OriginalString.StartsWith("/enter?next=", StringComparison.Ordinal)), $"{answer.StatusCode}");
+        using var post = await visitor.Client.PostAsync(new Uri(path, UriKind.Relative), new FormUrlEncodedContent([]));
+        Assert.True(post.StatusCode is HttpStatusCode.Unauthorized or HttpStatusCode.SeeOther, $"{post.StatusCode}");
+    }
+
+    public sealed class OnTheNetwork : IDisposable
+    {
+        public App App { get; } = new() { Lan = true };
+
+        public void Dispose() => App.Dispose();
+    }
+}
