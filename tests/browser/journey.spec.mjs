@@ -1,19 +1,6 @@
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { expect, startServer, temporaryFolder, test } from './support.mjs';
+import { expect, readPdf, startServer, temporaryFolder, test } from './support.mjs';
 
 const millimetre = 72 / 25.4;
-
-/** Text and size of each page of a PDF. */
-async function readPdf(bytes) {
-  const document = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
-  const pages = [];
-  for (let i = 1; i <= document.numPages; i += 1) {
-    const page = await document.getPage(i);
-    const items = (await page.getTextContent()).items.filter((item) => item.str?.trim());
-    pages.push({ width: page.view[2], height: page.view[3], items, text: items.map((item) => item.str).join(' ') });
-  }
-  return pages;
-}
 
 const letters = (text) => text.replace(/\s+/g, '');
 
@@ -75,7 +62,7 @@ test('from a cloth in the hand to a card by the machine, over a restart of the s
     await page.getByRole('button', { name: 'Save, then the set-up' }).click();
 
     // No machine yet: the way leads there and back.
-    await page.getByRole('link', { name: 'Add an overlocker' }).click();
+    await page.getByRole('link', { name: 'Add a machine' }).click();
     await page.getByLabel('Name').fill('Spare-room overlocker');
     await page.getByRole('group', { name: 'upper looper' }).getByLabel('A higher number is').selectOption({ label: 'looser' });
     await page.getByRole('button', { name: 'Save, then the set-up' }).click();

@@ -2,8 +2,9 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
-  timeout: 60_000,
-  workers: 2,
+  timeout: 120_000,
+  // Twice the cores of a small machine: a test that waits leaves its core to another.
+  workers: 4,
   fullyParallel: true,
   forbidOnly: true,
   globalSetup: './global-setup.mjs',

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { test as base, expect } from '@playwright/test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 
@@ -26,9 +27,9 @@ export function freePort() {
   });
 }
 
-/** Runs ./start and resolves with what it printed and how it ended. */
-export function runStart(args, env = {}) {
-  const child = spawn(join(root, 'start'), args, { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+/** Runs ./start, or another command in its place, and resolves with what it printed and how it ended. */
+export function runStart(args, env = {}, [command, ...before] = [join(root, 'start')]) {
+  const child = spawn(command, [...before, ...args], { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
   let out = '';
   let err = '';
   child.stdout.on('data', (data) => { out += data; });
@@ -37,19 +38,37 @@ export function runStart(args, env = {}) {
   return { child, ended, printed: () => out };
 }
 
-/** Starts the server as a user does, and waits until it says where it is. */
-export async function startServer({ data, empty = false, port } = {}) {
+/** What ./start ends in: the server it has built. */
+const built = ['dotnet', join(root, 'artifacts', 'app', 'YieldingLoop.Web.dll')];
+
+/** Starts the server as a user does, and waits until it says where it is. With `again`, starts what ./start built before. */
+export async function startServer({ data, empty = false, port, extra = [], environment = {}, again = false } = {}) {
   const at = port ?? await freePort();
-  const run = runStart(['--port', String(at), '--data', data, ...(empty ? ['--empty'] : [])]);
+  const place = ['--port', String(at), '--data', data];
+  const run = again
+    ? runStart([...place, '--empty', String(empty), '--lan', 'false', '--new-passcode', 'false', ...extra], environment, built)
+    : runStart([...place, ...(empty ? ['--empty'] : []), ...extra], environment);
   const url = `http://127.0.0.1:${at}`;
   let over = null;
   run.ended.then((end) => { over = end; });
-  for (let i = 0; i < 1200 && !run.printed().includes(url); i += 1) {
+  for (let i = 0; i < 30000 && !run.printed().includes(url); i += 1) {
     if (over) throw new Error(`./start ended with ${over.code}: ${over.err}`);
-    await new Promise((resolve) => { setTimeout(resolve, 100); });
+    await new Promise((resolve) => { setTimeout(resolve, 20); });
   }
   if (!run.printed().includes(url)) throw new Error('./start did not come up');
-  return { url, port: at, pid: run.child.pid, stop: async (signal = 'SIGTERM') => { run.child.kill(signal); return run.ended; } };
+  return { url, data, port: at, printed: run.printed, pid: run.child.pid, stop: async (signal = 'SIGTERM') => { run.child.kill(signal); return run.ended; } };
+}
+
+/** Text and size of each page of a PDF. */
+export async function readPdf(bytes) {
+  const document = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+  const pages = [];
+  for (let i = 1; i <= document.numPages; i += 1) {
+    const page = await document.getPage(i);
+    const items = (await page.getTextContent()).items.filter((item) => item.str?.trim());
+    pages.push({ width: page.view[2], height: page.view[3], items, text: items.map((item) => item.str).join(' ') });
+  }
+  return pages;
 }
 
 /** Every page is watched: no error in the console, no request to anywhere else. */
@@ -57,7 +76,7 @@ export const test = base.extend({
   demo: [async ({}, use) => { await use(process.env.YIELDING_LOOP_DEMO); }, { scope: 'worker' }],
   page: async ({ page }, use) => {
     const faults = [];
-    page.on('console', (message) => { if (message.type() === 'error' && !/status of (404|409)/.test(message.text())) faults.push(message.text()); });
+    page.on('console', (message) => { if (message.type() === 'error' && !/status of (401|404|409)|ERR_CONNECTION_(RESET|REFUSED)/.test(message.text())) faults.push(message.text()); });
     page.on('pageerror', (error) => faults.push(error.message));
     page.on('request', (request) => {
       const { protocol, hostname } = new URL(request.url());

@@ -1,0 +1,24 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from './support.mjs';
+
+const sizes = [[1280, 800], [800, 1280], [390, 844]];
+
+/** Nothing serious for assistive technology, nothing wider than the screen, nothing too small to touch, at three sizes. */
+export async function expectWellMade(page, what, { fits = true } = {}) {
+  for (const [width, height] of sizes) {
+    await test.step(`${what} at ${width} × ${height}`, async () => {
+      await page.setViewportSize({ width, height });
+
+      // One frame and only violations wanted: the short way through the scan.
+      const { violations } = await new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] }).analyze();
+      expect(violations.filter((v) => ['serious', 'critical'].includes(v.impact)).map((v) => `${v.id}: ${v.nodes.map((n) => n.html).join(' | ')}`)).toEqual([]);
+      if (fits) expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+
+      const small = await page.evaluate(() => [...document.querySelectorAll('.btn, .form-control:not([type=hidden]), .form-select, .rooms a, .foot nav a, .steps a, .tile a, .doors a, .glossary-groups a, .check, .choice, summary')]
+        .map((element) => [element.getBoundingClientRect(), element])
+        .filter(([box]) => box.width > 0 && (box.height < 43.5 || box.width < 43.5))
+        .map(([box, element]) => `${element.outerHTML.slice(0, 80)} ${box.width}×${box.height}`));
+      expect(small).toEqual([]);
+    });
+  }
+}
