@@ -8,6 +8,7 @@ using Microsoft.AspNetCore.TestHost;
 using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
 using YieldingLoop.Store.Backup;
+using YieldingLoop.Web.Network;
 
 namespace YieldingLoop.Web.Tests;
 
@@ -68,7 +69,9 @@ public sealed class App : WebApplicationFactory<Program>
 
     protected override void ConfigureWebHost(IWebHostBuilder builder) => builder
         .UseSetting("data", Folder).UseSetting("empty", Empty ? "true" : "false").UseSetting("lan", Lan ? "true" : "false").UseSetting("port", "0")
-        .ConfigureTestServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton<IStartupFilter, RemoteAddress>());
+        .ConfigureTestServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton<IStartupFilter, RemoteAddress>()
+            // Cheap guesses: what is tested is how many are let through.
+            .AddSingleton(_ => new Passcode(Path.Combine(Folder, "passcode.json"), iterations: 1_000)));
 
     protected override void Dispose(bool disposing)
     {

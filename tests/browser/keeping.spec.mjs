@@ -14,7 +14,12 @@ test('a half-filled form survives closing the page and a power cut, and is offer
     // Closed before the pause in which it is kept: the last letters still arrive.
     await page.getByRole('group', { name: /Across/ }).getByLabel('B, pulled').fill('187,5');
     await page.goto('about:blank');
-    await expect.poll(async () => (await context.request.get(`${server.url}/drafts`)).text()).toContain('Half a cloth');
+    const kept = async () => {
+      const drafts = await (await context.request.get(`${server.url}/drafts`)).text();
+      const [, draft] = drafts.match(/href="(\/cloths\/new\?draft=[^"]+)"/) ?? [];
+      return draft ? (await context.request.get(server.url + draft)).text() : '';
+    };
+    await expect.poll(kept).toContain('187,5');
 
     await server.stop('SIGKILL');
     server = await startServer({ data, empty: true });
@@ -194,6 +199,8 @@ test('the keys are listed under ?, do what they say, and rest while something is
   for (const [key, path] of [['s', '/setups'], ['m', '/machines'], ['d', '/drawer'], ['g', '/glossary'], ['c', '/cloths'], ['w', '/']]) {
     await page.keyboard.press(key);
     await expect(page).toHaveURL(demo + path);
+    // The address changes before the page's script is there to hear the next key.
+    await page.waitForLoadState('load');
   }
   await page.keyboard.press('/');
   await expect(page.getByRole('searchbox')).toBeFocused();

@@ -8,14 +8,16 @@ namespace YieldingLoop.Web.Network;
 /// The one passcode of the workroom. Only its hash is kept, in a file of its own that only this user can read, so
 /// that restoring an older database does not bring an older passcode back.
 /// </summary>
-public sealed class Passcode(string path)
+/// <param name="path">The file.</param>
+/// <param name="iterations">How much work one guess costs.</param>
+public sealed class Passcode(string path, int iterations = 210_000)
 {
     /// <summary>Letters and digits that are not taken for one another, read aloud or on a bad screen.</summary>
     private const string Alphabet = "abcdefghjkmnpqrstuvwxyz23456789";
 
     private const int Length = 10;
 
-    private static readonly PasswordHasher<string> Hasher = new(Microsoft.Extensions.Options.Options.Create(new PasswordHasherOptions { IterationCount = 210_000 }));
+    private readonly PasswordHasher<string> hasher = new(Microsoft.Extensions.Options.Options.Create(new PasswordHasherOptions { IterationCount = iterations }));
 
     private readonly Lock writing = new();
     private Kept? kept = Read(path);
@@ -35,7 +37,7 @@ public sealed class Passcode(string path)
             }
 
             var plain = RandomNumberGenerator.GetString(Alphabet, Length);
-            Write(new Kept(Hasher.HashPassword("", plain), Guid.NewGuid()));
+            Write(new Kept(hasher.HashPassword("", plain), Guid.NewGuid()));
             return $"{plain[..(Length / 2)]}-{plain[(Length / 2)..]}";
         }
     }
@@ -56,7 +58,7 @@ public sealed class Passcode(string path)
     public bool Accepts(string? typed)
     {
         var plain = new string([.. (typed ?? "").Where(char.IsAsciiLetterOrDigit).Select(char.ToLowerInvariant).Take(4 * Length)]);
-        return kept is not null && Hasher.VerifyHashedPassword("", kept.Hash, plain) != PasswordVerificationResult.Failed;
+        return kept is not null && hasher.VerifyHashedPassword("", kept.Hash, plain) != PasswordVerificationResult.Failed;
     }
 
     private void Write(Kept next)
