@@ -11,6 +11,7 @@ public enum RecordKind
     Setup,
     Needle,
     Thread,
+    Rule,
 }
 
 /// <summary>A record that was put away.</summary>
@@ -124,6 +125,7 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
         RecordKind.Setup => context.Setups,
         RecordKind.Needle => context.Needles,
         RecordKind.Thread => context.Threads,
+        RecordKind.Rule => context.Rules,
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "There is no such kind of record."),
     };
 }

@@ -62,6 +62,9 @@ public sealed class NeedleRow : EntryRow<NeedleStock>;
 /// <summary>A thread in the drawer.</summary>
 public sealed class ThreadRow : EntryRow<ThreadStock>;
 
+/// <summary>A note or rule of the user's own.</summary>
+public sealed class RuleRow : EntryRow<OwnRule>;
+
 /// <summary>A piece of work: one seam on one cloth.</summary>
 public sealed class SeamRow : EntryRow<SeamEntry>
 {
@@ -135,6 +138,19 @@ public sealed class SetupRow : Row
 
     public MachineRow? Machine { get; set; }
 
+    /// <summary>The version this one was amended from; null for the first.</summary>
+    public int? EarlierId { get; set; }
+
+    public SetupRow? Earlier { get; set; }
+
+    public ICollection<SetupRow> Later { get; } = [];
+
+    /// <summary>1 for the first, one more for every version amended from it.</summary>
+    public int Edition { get; set; } = 1;
+
+    /// <summary>Why it was amended, in the user's words.</summary>
+    public string Remark { get; set; } = "";
+
     /// <summary>Names of cloth, machine and seam in lower case, to be found by.</summary>
     public required string SearchText { get; set; }
 
@@ -153,10 +169,15 @@ public sealed class SetupRow : Row
 public sealed record SetupSummary(string Cloth, string Machine, SeamVerdict Verdict, IReadOnlyList<SummaryDial> Dials);
 
 /// <summary>One dial of a set-up.</summary>
-public sealed record SummaryDial(ThreadPosition Position, double Number);
+public sealed record SummaryDial(ThreadPosition Position, double? Number);
 
 /// <summary>A set-up in a list.</summary>
-public sealed record SetupListing(int Id, string Name, DateTimeOffset CreatedAt, DateTimeOffset? SwatchPassedAt, SetupSummary Summary);
+public sealed record SetupListing(int Id, string Name, DateTimeOffset CreatedAt, DateTimeOffset? SwatchPassedAt, SetupSummary Summary, int Edition);
 
 /// <summary>Everything a set-up was made with. It never changes by itself; see <see cref="SnapshotChanges"/>.</summary>
-public sealed record SetupSnapshot(ClothEntry Cloth, ClothFigures ClothFigures, SeamEntry Seam, Overlocker Machine, SetupPlan Plan);
+/// <param name="Cloth">The cloth as entered.</param>
+/// <param name="ClothFigures">Its figures.</param>
+/// <param name="Seam">The seam.</param>
+/// <param name="Machine">The machine; of a convertible one the half that sewed it.</param>
+/// <param name="Plan">The set-up.</param>
+public sealed record SetupSnapshot(ClothEntry Cloth, ClothFigures ClothFigures, SeamEntry Seam, Machine Machine, SetupPlan Plan);

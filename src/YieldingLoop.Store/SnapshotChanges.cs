@@ -35,13 +35,13 @@ public static class SnapshotChanges
             changes.Add("The seam's description was changed.");
         }
 
-        if (record.AsOverlocker() is not { } machine)
+        if (record.Heads().FirstOrDefault(h => h.Kind == kept.Machine.Kind) is not { } machine)
         {
-            changes.Add("The machine's record is not that of an overlocker any more.");
+            changes.Add("The machine's record is not that of a machine of this kind any more.");
             return changes;
         }
 
-        foreach (var (before, after) in kept.Machine.Dials.Zip(machine.Dials))
+        foreach (var (before, after) in kept.Machine.Dials.Join(machine.Dials, d => d.Position, d => d.Position, (before, after) => (before, after)))
         {
             if (before.Dial != after.Dial)
             {
@@ -50,14 +50,14 @@ public static class SnapshotChanges
         }
 
         if (JsonSerializer.Serialize(kept.Plan.Baseline, WorkroomContext.Json) != JsonSerializer.Serialize(
-            kept.Seam.Job.Rolls() ? null : ManualTable.For(record, kept.Plan.StitchId, kept.ClothFigures) is { Dials.Count: > 0 } row ? row : null, WorkroomContext.Json))
+            kept.Seam.Job.Rolls() || kept.Plan.Flatlock ? null : ManualTable.For(record, kept.Plan.StitchId, kept.ClothFigures) is { Dials.Count: > 0 } row ? row : null, WorkroomContext.Json))
         {
             changes.Add("The manual's own table says something else for this stitch and cloth now.");
         }
 
         if (!SameExceptDials(kept.Machine, machine))
         {
-            changes.Add("The machine's record was changed (finger, knife, feed, needles, threads or gauge).");
+            changes.Add("The machine's record was changed (finger, knife, feed, needles, threads, widths or parts).");
         }
 
         return changes;
@@ -71,12 +71,22 @@ public static class SnapshotChanges
         }
     }
 
-    private static bool SameExceptDials(Overlocker kept, Overlocker now) =>
-        (kept.GaugeMm, kept.LeftTipHigherMm, kept.CuttingWidth, kept.KnifeDial, kept.Differential, kept.StitchLength, kept.NeedleSystem, kept.FourThreadStitchId, kept.CalibrationThreadId)
-            == (now.GaugeMm, now.LeftTipHigherMm, now.CuttingWidth, now.KnifeDial, now.Differential, now.StitchLength, now.NeedleSystem, now.FourThreadStitchId, now.CalibrationThreadId)
-        && kept.Fingers.SequenceEqual(now.Fingers)
-        && kept.NeedlePointIds.SequenceEqual(now.NeedlePointIds)
-        && kept.NeedleSizes.SequenceEqual(now.NeedleSizes);
+    /// <summary>Compares the records as they are written, without dials and what is reported by itself.</summary>
+    private static bool SameExceptDials(Machine kept, Machine now) => Bare(kept) == Bare(now);
+
+    private static string Bare(Machine machine)
+    {
+        var node = JsonSerializer.SerializeToNode(machine, WorkroomContext.Json)!.AsObject();
+        foreach (var name in Reported)
+        {
+            node.Remove(name);
+        }
+
+        return node.ToJsonString();
+    }
+
+    private static readonly string[] Reported =
+        ["name", "kind", "manualTable", "threadMarks", "needleLeft", "needleCentre", "needleRight", "upperLooper", "lowerLooper", "chainLooper", "topCover", "topTension"];
 
     private static string Scale(DialScale dial) =>
         $"{Text(dial.Lowest)}–{Text(dial.Highest)} {(dial.Sense == DialSense.HigherIsTighter ? "higher is tighter" : "higher is looser")}";

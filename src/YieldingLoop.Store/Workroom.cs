@@ -27,6 +27,8 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
     public IQueryable<ThreadRow> Threads => context.Threads.AsNoTracking();
 
+    public IQueryable<RuleRow> Rules => context.Rules.AsNoTracking();
+
     public IQueryable<SeamRow> Seams => context.Seams.AsNoTracking();
 
     public IQueryable<SetupRow> Setups => context.Setups.AsNoTracking();
@@ -50,6 +52,9 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
     public Task<SaveResult> SaveAsync(ThreadStock entry, int? id, int version, Guid key) =>
         SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new ThreadRow { Name = "", Entry = entry });
+
+    public Task<SaveResult> SaveAsync(OwnRule entry, int? id, int version, Guid key) =>
+        SaveEntryAsync(entry, entry.Name, id, version, key, () => new RuleRow { Name = "", Entry = entry });
 
     /// <summary>Writes down what is on a machine.</summary>
     /// <param name="entry">The state.</param>
@@ -83,7 +88,8 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <summary>Cloths in use.</summary>
     private IQueryable<ClothRow> ClothsInUse => Cloths.Where(c => c.PutAwayAt == null);
 
-    private IQueryable<SetupRow> SetupsInUse => Setups.Where(s => s.PutAwayAt == null);
+    /// <summary>Set-ups in use, each in its newest version.</summary>
+    private IQueryable<SetupRow> SetupsInUse => Setups.Where(s => s.PutAwayAt == null && !s.Later.Any(l => l.PutAwayAt == null));
 
     /// <summary>Keeps a set-up with all it was made from.</summary>
     public async Task<SaveResult> KeepAsync(SetupSnapshot snapshot, int seamId, int clothId, int machineId, Guid key)
@@ -97,6 +103,51 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         (row.SeamId, row.ClothId, row.MachineId) = (seamId, clothId, machineId);
         return await InsertAsync(row, key);
     }
+
+    /// <summary>Keeps an amended set-up as the next version of the one it was made from, which stays as it is.</summary>
+    /// <param name="earlierId">The version it was amended from.</param>
+    /// <param name="plan">The amended set-up.</param>
+    /// <param name="remark">Why.</param>
+    /// <param name="key">The form's key.</param>
+    /// <returns><see cref="SaveResult.Missing"/> where there is no such set-up; <see cref="SaveResult.Stale"/> where it has been amended already.</returns>
+    public async Task<SaveResult> AmendAsync(int earlierId, SetupPlan plan, string remark, Guid key)
+    {
+        if (await Setups.Include(s => s.Later).FirstOrDefaultAsync(s => s.Id == earlierId) is not { } earlier)
+        {
+            return new SaveResult.Missing();
+        }
+
+        if (earlier.Later.FirstOrDefault(l => l.PutAwayAt is null && l.SubmissionKey != key) is { } later)
+        {
+            return new SaveResult.Stale(later.Edition);
+        }
+
+        var row = SetupOf(earlier.Snapshot with { Plan = plan });
+        (row.SeamId, row.ClothId, row.MachineId, row.EarlierId, row.Edition, row.Remark) = (earlier.SeamId, earlier.ClothId, earlier.MachineId, earlierId, earlier.Edition + 1, remark);
+        return await InsertAsync(row, key);
+    }
+
+    /// <summary>Every version of a set-up, the newest first.</summary>
+    public async Task<IReadOnlyList<SetupRow>> VersionsAsync(int setupId)
+    {
+        var versions = new List<SetupRow>();
+        // Forward to the newest, then back to the first: a handful of rows, each found by its number.
+        var newest = await Setups.FirstOrDefaultAsync(s => s.Id == setupId);
+        while (newest is not null && await Setups.Where(s => s.EarlierId == newest.Id && s.PutAwayAt == null).OrderByDescending(s => s.Id).FirstOrDefaultAsync() is { } later)
+        {
+            newest = later;
+        }
+
+        for (var row = newest; row is not null; row = row.EarlierId is { } earlier ? await Setups.FirstOrDefaultAsync(s => s.Id == earlier) : null)
+        {
+            versions.Add(row);
+        }
+
+        return versions;
+    }
+
+    /// <summary>Own rules in use, the last changed first.</summary>
+    public Task<List<RuleRow>> ListRulesAsync(int limit) => Rules.Where(r => r.PutAwayAt == null).OrderByDescending(r => r.ChangedAt).Take(limit).ToListAsync();
 
     /// <summary>The record of a set-up, not yet tied to the seam, cloth and machine it came from.</summary>
     internal static SetupRow SetupOf(SetupSnapshot snapshot) => new()
@@ -202,7 +253,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         Listing(setups.OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(limit)).ToListAsync();
 
     private static IQueryable<SetupListing> Listing(IQueryable<SetupRow> setups) =>
-        setups.Select(s => new SetupListing(s.Id, s.Name, s.CreatedAt, s.SwatchPassedAt, s.Summary));
+        setups.Select(s => new SetupListing(s.Id, s.Name, s.CreatedAt, s.SwatchPassedAt, s.Summary, s.Edition));
 
     private async Task<SaveResult> SaveEntryAsync<TRow, TEntry>(
         TEntry entry, string name, int? id, int version, Guid key, Func<TRow> create, Action<TRow>? also = null)

@@ -28,6 +28,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
     public DbSet<ThreadRow> Threads => Set<ThreadRow>();
 
+    public DbSet<RuleRow> Rules => Set<RuleRow>();
+
     public DbSet<SeamRow> Seams => Set<SeamRow>();
 
     public DbSet<SetupRow> Setups => Set<SetupRow>();
@@ -44,6 +46,7 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         Entry(modelBuilder.Entity<StateRow>());
         Entry(modelBuilder.Entity<NeedleRow>());
         Entry(modelBuilder.Entity<ThreadRow>());
+        Entry(modelBuilder.Entity<RuleRow>());
         modelBuilder.Entity<StateRow>().HasOne(s => s.Machine).WithOne().HasForeignKey<StateRow>(s => s.Id).OnDelete(DeleteBehavior.Restrict);
         modelBuilder.Entity<SeamRow>().HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
 
@@ -53,6 +56,7 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         setup.HasOne(s => s.Seam).WithMany(s => s.Setups).HasForeignKey(s => s.SeamId).OnDelete(DeleteBehavior.Restrict);
         setup.HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
         setup.HasOne(s => s.Machine).WithMany().HasForeignKey(s => s.MachineId).OnDelete(DeleteBehavior.Restrict);
+        setup.HasOne(s => s.Earlier).WithMany(s => s.Later).HasForeignKey(s => s.EarlierId).OnDelete(DeleteBehavior.Restrict);
         AsJson(setup.Property(s => s.Summary));
         AsJson(setup.Property(s => s.Snapshot));
 
@@ -91,6 +95,9 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
                 break;
             case EntityTypeBuilder<ThreadRow> thread:
                 AsJson(thread.Property(r => r.Entry));
+                break;
+            case EntityTypeBuilder<RuleRow> rule:
+                AsJson(rule.Property(r => r.Entry));
                 break;
         }
     }

@@ -50,6 +50,9 @@ public sealed record Convertible : Machine
     [JsonIgnore]
     public override SettingRange? Feed => Overlock.Differential;
 
+    /// <inheritdoc/>
+    public override Convertible TunedTo(ManualSetting row) => this with { Overlock = Overlock.TunedTo(row), Cover = Cover.TunedTo(row) };
+
     /// <summary>Makes one machine of its two halves; what belongs to the whole machine is taken from the overlocking half.</summary>
     public static Convertible Of(Overlocker overlock, Coverstitch cover) => new()
     {

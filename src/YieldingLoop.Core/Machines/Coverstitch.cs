@@ -95,6 +95,16 @@ public sealed record Coverstitch : Machine
         }.Where(s => s.Has).Select(s => s.Stitch),
     ];
 
+    /// <inheritdoc/>
+    public override Coverstitch TunedTo(ManualSetting row) => this with
+    {
+        NeedleLeft = Tuned(NeedleLeft, row, ThreadPosition.NeedleLeft)!,
+        NeedleCentre = Tuned(NeedleCentre, row, ThreadPosition.NeedleCentre),
+        NeedleRight = Tuned(NeedleRight, row, ThreadPosition.NeedleRight)!,
+        ChainLooper = Tuned(ChainLooper, row, ThreadPosition.ChainLooper)!,
+        TopCover = Tuned(TopCover, row, ThreadPosition.TopCover),
+    };
+
     /// <summary>Every pair of needles with the distance between them, mm, the widest first.</summary>
     [JsonIgnore]
     public IReadOnlyList<(ThreadPosition Left, ThreadPosition Right, double WidthMm)> Pairs =>

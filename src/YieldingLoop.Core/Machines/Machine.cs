@@ -102,6 +102,16 @@ public abstract record Machine
     /// <summary>What it is while it sews cover stitches; null where it cannot.</summary>
     public virtual Coverstitch? AsCoverstitch() => this as Coverstitch;
 
+    /// <summary>
+    /// The machine with the numbers of a row of its manual's table as neutral: what the maker prints for a balanced stitch on such
+    /// a cloth is where its dials start from there. A dial the row leaves out stays as it is.
+    /// </summary>
+    public abstract Machine TunedTo(ManualSetting row);
+
+    /// <summary>A dial with a row's number as neutral, where the row has one.</summary>
+    protected static DialScale? Tuned(DialScale? dial, ManualSetting row, ThreadPosition position) =>
+        row.Dials.FirstOrDefault(d => d.Position == position) is { } printed && dial is not null ? dial with { Neutral = printed.Ideal } : dial;
+
     /// <summary>The machines it can be: itself, or the two it is changed over between.</summary>
     public virtual IReadOnlyList<Machine> Heads() => [this];
 

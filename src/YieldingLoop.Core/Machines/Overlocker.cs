@@ -126,21 +126,14 @@ public sealed record Overlocker : Machine
         _ => throw new ArgumentOutOfRangeException(nameof(position), position, "An overlocker has no such thread."),
     };
 
-    /// <summary>
-    /// The machine with the numbers of a row of its manual's table as neutral: what the maker prints for a balanced stitch on such
-    /// a cloth is where its dials start from there. A dial the row leaves out stays as it is.
-    /// </summary>
-    public Overlocker TunedTo(ManualSetting row)
+    /// <inheritdoc/>
+    public override Overlocker TunedTo(ManualSetting row) => this with
     {
-        DialScale Tuned(ThreadPosition position) => row.Dials.FirstOrDefault(d => d.Position == position) is { } printed ? DialOf(position) with { Neutral = printed.Ideal } : DialOf(position);
-        return this with
-        {
-            NeedleLeft = Tuned(ThreadPosition.NeedleLeft),
-            NeedleRight = Tuned(ThreadPosition.NeedleRight),
-            UpperLooper = Tuned(ThreadPosition.UpperLooper),
-            LowerLooper = Tuned(ThreadPosition.LowerLooper),
-        };
-    }
+        NeedleLeft = Tuned(NeedleLeft, row, ThreadPosition.NeedleLeft)!,
+        NeedleRight = Tuned(NeedleRight, row, ThreadPosition.NeedleRight)!,
+        UpperLooper = Tuned(UpperLooper, row, ThreadPosition.UpperLooper)!,
+        LowerLooper = Tuned(LowerLooper, row, ThreadPosition.LowerLooper)!,
+    };
 
     /// <summary>The number to set on the knife dial for a cutting width from the right needle, mm; null where the dial has none.</summary>
     public double? KnifeNumber(double fromRightMm)

@@ -72,6 +72,9 @@ public sealed record PlainMachine : Machine
         .. StretchStitches.Where(s => StretchStitchIds.Contains(s.Id)), StitchCatalogue.TwinNeedle,
     ];
 
+    /// <inheritdoc/>
+    public override PlainMachine TunedTo(ManualSetting row) => this with { TopTension = Tuned(TopTension, row, ThreadPosition.Needle)! };
+
     /// <summary>Whether it has a stitch.</summary>
     public bool Sews(Stitch stitch) => Stitches.Contains(stitch);
 

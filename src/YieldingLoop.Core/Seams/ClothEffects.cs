@@ -60,8 +60,12 @@ public static class ClothEffects
             }
         }
 
-        return sum / loopers * (threads.Length / 3.0) * (stretchAlongPercent / 60) * Math.Pow(150 / areaDensityGsm, 1.5);
+        return Drag(sum / loopers, threads.Length, stretchAlongPercent, areaDensityGsm);
     }
+
+    /// <summary>Drag from the mean of T/T₀ over the loopers and the number of threads.</summary>
+    internal static double Drag(double meanRelativeTension, int threads, double stretchAlongPercent, double areaDensityGsm) =>
+        meanRelativeTension * (threads / 3.0) * (stretchAlongPercent / 60) * Math.Pow(150 / areaDensityGsm, 1.5);
 
     /// <summary>What is seen of a gap, mm: scaled by min(1, ΔE₀₀/50) between needle thread and cloth.</summary>
     public static double GapSeen(double gapMm, CieLab needleThread, CieLab cloth) =>

@@ -10,4 +10,8 @@ namespace YieldingLoop.Core.Seams;
 /// <param name="GrowthPercent">Growth in sewing, % ± 2 points.</param>
 /// <param name="CoverLeast">Cover wanted on both sides; null where none is asked.</param>
 /// <param name="TunnellingMost">Largest tunnelling index.</param>
-public sealed record Targets(double? MeetingLineMm, double GapMostMm, double? OverhangMm, double GrowthPercent, double? CoverLeast, double? TunnellingMost);
+public sealed record Targets(double? MeetingLineMm, double GapMostMm, double? OverhangMm, double GrowthPercent, double? CoverLeast, double? TunnellingMost)
+{
+    /// <summary>How far a flatlock opens, mm; null where the seam is to stay closed, and <see cref="GapMostMm"/> says how far.</summary>
+    public double? GapAboutMm { get; init; }
+}

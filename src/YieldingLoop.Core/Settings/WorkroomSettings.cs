@@ -47,6 +47,9 @@ public sealed record WorkroomSettings
     /// <summary>Schools followed where the trade disagrees and the piece of work does not say otherwise.</summary>
     public Schools Schools { get; init; } = Schools.Default;
 
+    /// <summary>What the parts of a set-up's cost weigh in the planner.</summary>
+    public PlannerWeights Weights { get; init; } = PlannerWeights.Default;
+
     /// <summary>Whether the help of the first visit was put aside.</summary>
     public bool FirstHelpRead { get; init; }
 }

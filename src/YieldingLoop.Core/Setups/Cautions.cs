@@ -54,12 +54,20 @@ public static class Cautions
     public static IEnumerable<Caution> For(SetupPlan plan)
     {
         yield return At(CautionPlace.HandsIn);
-        if (!plan.Fills(ThreadPosition.NeedleLeft) || !plan.Fills(ThreadPosition.NeedleRight))
+        if (plan.TwinGapMm is not null)
+        {
+            yield return At(CautionPlace.TwinNeedle);
+        }
+        else if (!plan.Fills(ThreadPosition.NeedleLeft) || !plan.Fills(ThreadPosition.NeedleRight))
         {
             yield return At(CautionPlace.NeedleOut);
         }
 
-        yield return At(CautionPlace.Knife);
+        if (plan.CuttingWidthFromRightMm is not null)
+        {
+            yield return At(CautionPlace.Knife);
+        }
+
         yield return At(CautionPlace.Sewing);
         if (plan.Threads.Any(t => t.Kind.HeatSensitive))
         {

@@ -78,13 +78,13 @@ public static class PlainStitchAdvice
     /// <param name="schools">The schools.</param>
     public static Outcome<PlainAdvice> For(ClothFigures cloth, SeamEntry seam, Need need, PlainMachine machine, Schools schools)
     {
-        var point = NeedleRules.ChoosePoint(cloth, machine, schools, []);
+        var point = NeedleRules.ChoosePoint(cloth, machine, schools);
         if (point is null)
         {
             return Outcome.Failed<PlainAdvice>([new("needlePointIds", $"None of the points on the machine’s record suits a knit like this. Add the {(cloth.Elastane ? NeedleCatalogue.Stretch.Name : NeedleCatalogue.Jersey.Name)} point to the machine, if its system is made with it.")]);
         }
 
-        var size = NeedleRules.ChooseSize(cloth, machine, []);
+        var size = NeedleRules.ChooseSize(cloth, machine);
         var (needle, bobbin, why) = Threads(seam, need, cloth);
         var plain = new PlainSeam(needle, bobbin, machine.BobbinCentinewtons, SeamGeometry.SewnThickness(seam.Plies, cloth.Thickness.Value), need.Percent, cloth.StretchAlong(seam.Direction).Value);
         var map = ZigzagMap.Of(machine, plain);
@@ -115,7 +115,8 @@ public static class PlainStitchAdvice
             ? (girth / garment - 1) * 100 >= CloseFittingFromPercent || need.Percent > 2 * CloseFittingFromPercent
             : need.Percent > 3 * CloseFittingFromPercent;
 
-    private static (ThreadKind Needle, ThreadKind Bobbin, string Why) Threads(SeamEntry seam, Need need, ClothFigures cloth) =>
+    /// <summary>What the trade threads a plain machine with for a job.</summary>
+    internal static (ThreadKind Needle, ThreadKind Bobbin, string Why) Threads(SeamEntry seam, Need need, ClothFigures cloth) =>
         seam.Job == SeamJob.Hem
             ? (ThreadCatalogue.SpunPolyester, cloth.HighestStretch > SeamLimits.StableKnitBelowPercent ? ThreadCatalogue.TexturedNylon : ThreadCatalogue.SpunPolyester,
                 "Under two needles the one bobbin thread runs out first: textured nylon there, wound by hand and slackly, lets the hem stretch.")
@@ -123,9 +124,10 @@ public static class PlainStitchAdvice
                 ? (ThreadCatalogue.StretchPolyester, ThreadCatalogue.StretchPolyester, "Stretch polyester in needle and bobbin: the thread gives with the cloth.")
                 : (ThreadCatalogue.SpunPolyester, ThreadCatalogue.SpunPolyester, "Nobody stretches this line: the everyday thread does.");
 
-    private static List<Stitch> Order(SeamEntry seam, bool close, PlainMachine machine, Schools schools)
-    {
-        Stitch[] order = seam.Job switch
+    private static List<Stitch> Order(SeamEntry seam, bool close, PlainMachine machine, Schools schools) => [.. OrderFor(seam, close, schools).Where(machine.Sews)];
+
+    /// <summary>The stitches of a plain machine that do a job, the one to try first at the front.</summary>
+    internal static IReadOnlyList<Stitch> OrderFor(SeamEntry seam, bool close, Schools schools) => seam.Job switch
         {
             SeamJob.Hem => schools.Follows(Schools.HemStitch, "look")
                 ? [StitchCatalogue.TwinNeedle, StitchCatalogue.Honeycomb, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag]
@@ -139,8 +141,6 @@ public static class PlainStitchAdvice
             SeamJob.Join or SeamJob.Band => [StitchCatalogue.NarrowSlant, StitchCatalogue.Zigzag, StitchCatalogue.Lockstitch, StitchCatalogue.TripleStraight],
             _ => [],
         };
-        return [.. order.Where(machine.Sews)];
-    }
 
     private static PlainChoice Judge(Stitch stitch, PlainMachine machine, SeamEntry seam, PlainSeam plain, ZigzagMap map, bool close, ClothFigures cloth, Schools schools)
     {
@@ -157,10 +157,13 @@ public static class PlainStitchAdvice
 
     private static double LengthFor(Stitch stitch, PlainMachine machine, ClothFigures cloth, Schools schools) =>
         machine.StitchLength.Settable(
-            stitch == StitchCatalogue.TwinNeedle ? cloth.Thickness.Value >= ThickPlyMm ? 4 : schools.Follows(Schools.HemLength, "three") ? 3 : 2.5
+            stitch == StitchCatalogue.TwinNeedle ? TwinLength(cloth, schools)
             : stitch == StitchCatalogue.ThreeStepZigzag || stitch == StitchCatalogue.Honeycomb ? 1.5
             : stitch == StitchCatalogue.Zigzag ? 1.5
             : 2.5);
+
+    /// <summary>Stitch length of a hem of two rows, mm: common practice F9, by school.</summary>
+    internal static double TwinLength(ClothFigures cloth, Schools schools) => cloth.Thickness.Value >= ThickPlyMm ? 4 : schools.Follows(Schools.HemLength, "three") ? 3 : 2.5;
 
     private static double WidthFor(Stitch stitch, PlainMachine machine, PlainSeam plain, double length)
     {

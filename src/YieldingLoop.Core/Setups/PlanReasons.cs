@@ -1,128 +1,383 @@
+using System.Globalization;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Setups;
 
-/// <summary>The reasons that only the finished set-up can give: what was solved and why it came out so.</summary>
+/// <summary>
+/// Why each choice of a finished set-up is what it is. Every sentence is written from the set-up it stands beside, so
+/// that none of them can speak of another.
+/// </summary>
 internal static class PlanReasons
 {
-    public static void Add(SetupDraft first, SolvedSetup solved, PlanRequest request, Need need, List<Reason> reasons)
+    private const string Practice = "common practice", Model = "seam model";
+
+    public static IReadOnlyList<Reason> For(SetupPlan plan, FoundSetup found, PlanQuestion question, Need need)
     {
-        var draft = solved.Draft;
-        AddChanged(first, draft, request, reasons);
-        AddSeats(draft, request, reasons);
-        AddDials(solved, request, need, reasons);
-
-        var along = request.Cloth.StretchAlong(request.Seam.Direction).Value;
-        var flat = ClothEffects.FlatDifferential(along);
-        var limited = flat > request.Machine.Differential.Most ? $", the highest this machine has (flat would be {flat:0.00})" : "";
-        reasons.Add(new(
-            PlanTopic.Differential,
-            draft.Waves
-                ? $"{solved.Differential:0.##}, the lowest this machine has: the wave is wanted here, and the model expects the edge to grow {solved.Figures.Growth!.Value.Middle:0} %."
-                : $"{solved.Differential:0.##}{limited}: cloth that stretches {along:0} % along the seam would grow {ClothEffects.GrowthPercent(along, 1):0.0} % at 1; here the model expects {solved.Figures.Growth!.Value.Middle:+0.0;−0.0;0.0} %.",
-            "seam model"));
-
-        var overhang = solved.Figures.Seam.OverhangMm!.Value;
-        var range = request.Machine.CuttingWidth;
-        var atEnd = Math.Abs(overhang) <= SeamLimits.OverhangToleranceMm ? ""
-            : solved.CuttingFromRightMm >= range.Most - 1e-9 ? " The knife is at the far end of its range."
-            : solved.CuttingFromRightMm <= range.Least + 1e-9 ? " The knife is at the near end of its range."
-            : "";
-        reasons.Add(new(
-            PlanTopic.CuttingWidth,
-            $"{solved.CuttingFromRightMm:0.##} mm from the right needle puts the edge where the loops lie ({overhang:+0.00;−0.00;0.00} mm overhang).{atEnd}",
-            "seam model; machine record"));
-    }
-
-    private static void AddChanged(SetupDraft first, SetupDraft draft, PlanRequest request, List<Reason> reasons)
-    {
-        // Remedies change threads and length after the first reasons were given; what stands on the card is what is true of it.
-        if (draft.NeedleThread != first.NeedleThread)
+        var layout = found.Layout;
+        List<Reason> reasons =
+        [
+            StitchReason(plan, layout, question, need),
+            Point(plan, layout, question),
+            Size(plan, layout, question),
+            Seats(plan, layout, question),
+            .. NeedleThread(plan, layout, question),
+            .. LooperThreads(plan, layout, question),
+            Length(plan, layout, question, need),
+            NeedleDials(plan, layout, found, question),
+            .. LooperDials(plan, layout, found, question),
+        ];
+        if (layout.Finger is { } finger)
         {
-            reasons.RemoveAll(r => r.Topic == PlanTopic.NeedleThread);
-            reasons.Add(new(PlanTopic.NeedleThread, "Stretch polyester: smooth enough for the needle, and it stretches where plain thread would pop.", "common practice; seam model"));
+            reasons.Add(new(PlanTopic.Finger, $"Finger \"{finger.Name}\", which this machine's table pairs with {(question.Seam.Job.Rolls() ? "a rolled hem" : layout.Seats.Count == 2 ? "both needles" : $"the {layout.Seats[0].Name()}")}.", "machine record"));
         }
 
-        if (request.Seam.Seen)
+        if (plan.Differential is not null)
+        {
+            reasons.Add(Differential(plan, layout, question));
+        }
+
+        if (plan.CuttingWidthFromRightMm is { } cut)
+        {
+            reasons.Add(CuttingWidth(cut, plan, (Overlocker)layout.Head));
+        }
+
+        if (plan.ZigzagWidthMm is { } width)
+        {
+            reasons.Add(new(PlanTopic.Width, Text($"{width:0.##} mm wide: the seam goes {plan.Figures.Yield.Middle:0} % before it pops, and shows {plan.Figures.Seam.GapMm:0.00} mm of thread when it is pulled open."), Model));
+        }
+
+        if (plan.PlateName is not null)
+        {
+            reasons.Add(Parts(plan));
+        }
+
+        if (layout.Baseline is not null)
+        {
+            reasons.Add(new(PlanTopic.LooperDials, "All dials start from the manual's own table for this stitch and cloth.", "machine record"));
+        }
+
+        return [.. reasons.OrderBy(r => r.Topic)];
+    }
+
+    private static Reason StitchReason(SetupPlan plan, Layout layout, PlanQuestion question, Need need)
+    {
+        var judge = new PlanJudge(question, need);
+        double strength = plan.Figures.Seam.StrengthNewtonsPerCm, wanted = judge.StrengthWanted, length = plan.StitchLengthMm;
+        var school = $"common practice; school: {Schools.Join.Find(question.Schools.JoinId).Name}";
+        if (layout.Flatlock)
+        {
+            return new(PlanTopic.Stitch, Text($"{PlanWords.Capital(PlanWords.Stitch(layout))}: pulled open it lies flat, with no ridge on the skin, and opens {plan.Figures.Seam.GapMm:0.0} mm of its {layout.LoopWidthMm:0.0} mm width.{(layout.Stitch.ThreadCount == 2 ? " Two threads want a converter over the upper looper; the machine's manual says whether it has one." : "")}"), Practice + "; " + Model);
+        }
+
+        switch (layout.Stitch.Family)
+        {
+            case StitchFamily.Cover:
+                return new(PlanTopic.Stitch, question.Seam.Job is SeamJob.Hem or SeamJob.DecorativeLine
+                    ? Text($"{PlanWords.Capital(layout.Stitch.Name)}: rows {layout.GaugeMm:0.0} mm apart on the face and thread over the raw edge on the back, which stretches with the cloth.")
+                    : Text($"{PlanWords.Capital(layout.Stitch.Name)} over lapped edges: a join that lies flat against the skin."), Practice);
+            case StitchFamily.Chain:
+                return new(PlanTopic.Stitch, "A chainstitch draws a line anywhere in the cloth, its looper side the pretty one.", Practice);
+            case StitchFamily.TwoThreadOveredge:
+                return new(PlanTopic.Stitch, "Two threads, as asked for: the lightest edge, with a converter over the upper looper where the machine has one.", Practice);
+            case StitchFamily.Lockstitch or StitchFamily.Zigzag or StitchFamily.TwinNeedle:
+                return new(PlanTopic.Stitch, PlainSentence(layout.Stitch, question, need), Practice);
+        }
+
+        var four = layout.Seats.Count == 2;
+        if (question.Seam.Job.Rolls())
+        {
+            return new(PlanTopic.Stitch, "Three threads over no finger: the edge rolls into the stitch.", Practice);
+        }
+
+        if (!question.Seam.Job.Joins())
+        {
+            return new(PlanTopic.Stitch, question.Seam.Job == SeamJob.EdgeFinish
+                ? four ? "Four threads, more than a single edge needs." : "Three threads finish a single edge; a fourth would only add weight."
+                : $"{(four ? "Four" : "Three")} threads hold the elastic along its edge.", Practice);
+        }
+
+        if (four)
+        {
+            return new(PlanTopic.Stitch, strength / 2 >= wanted
+                ? Text($"Four threads join: at {length:0.##} mm they hold {strength:0} N/cm across the seam where {wanted:0} are wanted.")
+                : Text($"Four threads join: at {length:0.##} mm three would hold {strength / 2:0} N/cm across the seam where {wanted:0} are wanted, four hold {strength:0}."), school);
+        }
+
+        if (strength >= wanted)
+        {
+            return new(PlanTopic.Stitch, Text($"Three threads: at {length:0.##} mm they hold {strength:0} N/cm across the seam, enough where {wanted:0} are wanted, and three lie flatter."), school);
+        }
+
+        var dragFour = plan.Figures.Drag!.Value * 4 / 3;
+        return dragFour > SeamLimits.DragMost
+            ? new(PlanTopic.Stitch, Text($"Three threads, because four at these dials would drag this stretchy cloth out of shape (drag {dragFour:0.00}, limit {SeamLimits.DragMost:0}); strength gives way to that here ({strength:0} N/cm at {length:0.##} mm where {wanted:0} were wanted)."), "common practice; seam model")
+            : new(PlanTopic.Stitch, Text($"Three threads: they hold {strength:0} N/cm across the seam at {length:0.##} mm, short of the {wanted:0} that are wanted."), "seam model");
+    }
+
+    private static string PlainSentence(Stitch stitch, PlanQuestion question, Need need)
+    {
+        if (stitch == StitchCatalogue.TwinNeedle)
+        {
+            return "Two parallel rows on the face, sewn from the face: press, and guide by the fold.";
+        }
+
+        if (stitch == StitchCatalogue.Honeycomb)
+        {
+            return "Honeycomb from the wrong side, with the edge in sight; it looks the same on both sides, and forgives.";
+        }
+
+        if (stitch == StitchCatalogue.ThreeStepZigzag)
+        {
+            return "Three small stitches each way: flat on elastic and on a single edge.";
+        }
+
+        if (stitch == StitchCatalogue.TripleStraight)
+        {
+            return "Strong, with some give, for a seam under load. It is a horror to unpick, so baste and try on first.";
+        }
+
+        if (stitch == StitchCatalogue.NarrowSlant)
+        {
+            return "A narrow slant presses open almost like a straight seam and still gives.";
+        }
+
+        return stitch == StitchCatalogue.Zigzag
+            ? PlainStitchAdvice.IsCloseFitting(question.Seam, need) ? "A zigzag's slant stretches with the cloth, as close-fitting wear needs." : "A zigzag's slant stretches with the cloth."
+            : "A straight stitch does for casual wear that is stretched little.";
+    }
+
+    private static Reason Point(SetupPlan plan, Layout layout, PlanQuestion question)
+    {
+        var cloth = question.Cloth;
+        var order = NeedleRules.PointOrder(cloth);
+        var stretchy = NeedleRules.Stretchy(cloth);
+        var stable = cloth.HighestStretch < SeamLimits.StableKnitBelowPercent;
+        var why = cloth.Elastane ? "the cloth holds elastane"
+            : stretchy ? Text($"it stretches {cloth.HighestStretch:0} %, over {SeamLimits.HighStretchAbovePercent:0}")
+            : stable ? Text($"a knit that stretches only {cloth.HighestStretch:0} % is stable")
+            : Text($"it stretches a moderate {cloth.HighestStretch:0} %");
+        var missing = layout.Head.NeedlePoints.Contains(order[0]) ? "which would have to be bought or put in" : "but this machine's system is not made with that point";
+        return new(
+            PlanTopic.Point,
+            plan.Point == order[0]
+                ? $"The {plan.Point.Name} point, because {why}: it parts the yarns and neither holes nor skips."
+                : $"The {plan.Point.Name} point: {why}, which asks for {order[0].Name}, {missing}; the model expects {100 * plan.Figures.SkipInFifty!.Value:0.#} % chance of a skip in {SeamLimits.SkipStitches} stitches.",
+            stable ? $"common practice; school: universal needles {Schools.StableKnitPoint.Find(question.Schools.StableKnitPointId).Name}" : Practice);
+    }
+
+    private static Reason Size(SetupPlan plan, Layout layout, PlanQuestion question)
+    {
+        var wanted = NeedleCatalogue.SizeForCloth(question.Cloth.AreaDensity.Value);
+        var density = question.Cloth.AreaDensity.Value;
+        var nearest = NeedleCatalogue.Nearest(wanted, [.. layout.Head.NeedleSizes.Select(NeedleSize.FromMetric)]);
+        return new(
+            PlanTopic.Size,
+            plan.NeedleSize == wanted ? Text($"Size {plan.NeedleSize}, which cloth of {density:0} g/m² asks for.")
+            : plan.NeedleSize == nearest ? Text($"Size {plan.NeedleSize}, the nearest this machine takes to the {wanted} that {density:0} g/m² asks for.")
+            : Text($"Size {plan.NeedleSize}, near the {wanted} that {density:0} g/m² asks for, because it is at hand{(plan.NeedleSize > wanted ? " and its eye has room for the thread" : "")}."),
+            "seam model; machine record");
+    }
+
+    private static Reason Seats(SetupPlan plan, Layout layout, PlanQuestion question)
+    {
+        if (layout.Head is PlainMachine)
+        {
+            return new(PlanTopic.Seats, plan.TwinGapMm is null ? "One needle, its flat to the back, pushed fully up." : "A twin needle sits in the centre position; its second thread skips the last guide.", Practice);
+        }
+
+        var seats = layout.Seats.Count switch
+        {
+            3 => "All three needles",
+            2 => layout.Head is Overlocker ? "Both needles" : Text($"{PlanWords.Capital(layout.Seats[0].Name())} and {layout.Seats[1].Name()}, {layout.GaugeMm:0.0} mm apart"),
+            _ when layout.Head is Coverstitch => $"The {layout.Seats[0].Name()} alone, from which the manual has a chain stitch",
+            _ when question.Seam.Job.Rolls() => "The right needle alone, as a rolled hem wants it",
+            _ => layout.Seats[0] == ThreadPosition.NeedleLeft ? "The left needle alone: the wider three-thread seam" : "The right needle alone: the narrower, lighter three-thread seam",
+        };
+        seats = layout is { Stitch.ThreadCount: 2, Head: Overlocker } ? $"The {layout.Seats[0].Name()} alone" : seats;
+        var empty = layout.Head.Seats.Select(s => s.Position).Where(p => !layout.Seats.Contains(p)).ToList();
+        var spare = empty.Count == 0 ? "" : $" Take the {string.Join(" and the ", empty.Select(p => p.Name()))} out and {(empty.Count == 1 ? "its thread" : "their threads")} right off the machine, or {(empty.Count == 1 ? "it creeps" : "they creep")} back into the seam.";
+        return new(PlanTopic.Seats, seats + "." + spare, Practice);
+    }
+
+    private static IEnumerable<Reason> NeedleThread(SetupPlan plan, Layout layout, PlanQuestion question)
+    {
+        var thread = plan.Threads[0];
+        var calibration = layout.Head.CalibrationThread.Id == thread.KindId ? ", which this machine's neutral numbers were found with" : thread.Kind.Textured ? ", by a rule of your own" : "";
+        yield return thread.KindId == ThreadCatalogue.StretchPolyester.Id
+            ? new(PlanTopic.NeedleThread, "Stretch polyester: smooth enough for the needle, and it stretches where plain thread would pop.", "common practice; seam model")
+            : thread.KindId == ThreadCatalogue.CorespunPolyester.Id && question.Seam.Job.Joins() && layout.Head.CalibrationThread.Id != thread.KindId
+            ? new(PlanTopic.NeedleThread, Text($"Core-spun polyester, the stronger of the smooth ones: the seam holds {plan.Figures.Seam.StrengthNewtonsPerCm:0} N/cm with it, {plan.Figures.Seam.StrengthNewtonsPerCm * Carries(ThreadCatalogue.SpunPolyester) / Carries(thread.Kind):0} with spun polyester."), "common practice; seam model")
+            : new(PlanTopic.NeedleThread, $"{PlanWords.Capital(thread.Kind.Name)}{(thread.Kind.Textured ? "" : ", smooth and even")}{calibration}.", "common practice; machine record");
+        if (thread.StockName is { } stock)
+        {
+            yield return new(PlanTopic.NeedleThread, $"From the drawer: “{stock}”{(thread.Colour is not null && question.Cloth.Colour is not null ? ", nearest to the cloth's colour of those there" : "")}.", "drawer");
+        }
+
+        if (question.Seam.Seen)
         {
             // Common practice: matching colour and a tighter needle both hide thread, and they add up.
-            reasons.Add(new(PlanTopic.NeedleThread, "Match its colour to the cloth first: that all but removes what shows when the seam is pulled open; the loopers come after.", "common practice"));
-        }
-
-        if (!reasons.Exists(r => r.Topic == PlanTopic.LooperThread))
-        {
-            var sentence = draft.LowerThread == ThreadCatalogue.TexturedNylon
-                ? "Textured nylon in both loopers gives way when the seam is pulled, and lets the needle thread go further."
-                : $"{ThreadRules.Capital(draft.UpperThread.Name)} in the loopers: nothing dearer is needed here.";
-            reasons.Add(new(PlanTopic.LooperThread, sentence, "common practice; seam model"));
-        }
-
-        if (draft.LowerThread == ThreadCatalogue.StretchPolyester)
-        {
-            reasons.Add(new(PlanTopic.LooperThread, "Stretch polyester in the lower looper, so that the edge itself can stretch.", "common practice; seam model"));
-        }
-
-        if (draft.LengthMm != first.LengthMm)
-        {
-            reasons.RemoveAll(r => r.Topic == PlanTopic.Length);
-            reasons.Add(new(PlanTopic.Length, $"{draft.LengthMm:0.##} mm, shorter than the usual first choice: more thread in every centimetre, so the seam goes further.", "seam model"));
+            yield return new(PlanTopic.NeedleThread, "Match its colour to the cloth first: that all but removes what shows when the seam is pulled open; the loopers come after.", Practice);
         }
     }
 
-    private static void AddSeats(SetupDraft draft, PlanRequest request, List<Reason> reasons)
+    /// <summary>What a thread breaks at, cN.</summary>
+    private static double Carries(ThreadKind kind) => kind.Tenacity * kind.Tex;
+
+    private static IEnumerable<Reason> LooperThreads(SetupPlan plan, Layout layout, PlanQuestion question)
     {
-        var seats = draft.Seats.Count == 2 ? "Both needles"
-            : draft.LeftThreaded ? "The left needle alone: the wider three-thread seam"
-            : draft.Rolled ? "The right needle alone, as a rolled hem wants it"
-            : "The right needle alone: the narrower, lighter three-thread seam";
-        var spare = draft.Seats.Count == 2 ? "" : $" Take the {(draft.LeftThreaded ? "right" : "left")} needle out and its thread right off the machine, or it creeps back into the seam.";
-        reasons.Add(new(PlanTopic.Seats, seats + "." + spare, "common practice"));
-        reasons.Add(new(
-            PlanTopic.Finger,
-            $"Finger \"{draft.Finger.Name}\", which this machine's table pairs with {(draft.Seats.Count == 2 ? "both needles" : draft.Rolled ? "a rolled hem" : draft.LeftThreaded ? "the left needle" : "the right needle")}.",
-            "machine record"));
+        var loopers = plan.Threads.Where(t => !t.Position.IsNeedle()).ToList();
+        var where = layout.Head switch { PlainMachine => "in the bobbin", Coverstitch => loopers.Count > 1 ? "in chain looper and top cover" : "in the chain looper", _ => loopers.Count > 1 ? "in both loopers" : "in the looper" };
+        foreach (var same in loopers.GroupBy(t => t.KindId))
+        {
+            var kind = same.First().Kind;
+            var place = same.Count() == loopers.Count ? where : $"in the {same.First().Position.Name()}";
+            yield return new(PlanTopic.LooperThread, $"{PlanWords.Capital(kind.Name)} {place}{LooperWhy(kind, same, plan, layout, question)}.", "common practice; seam model");
+        }
+
+        foreach (var bought in plan.Threads.Where(t => t.ToBuy).Select(t => t.Kind.Name).Distinct())
+        {
+            yield return new(PlanTopic.LooperThread, $"To buy: {bought}; the drawer has none.", "drawer");
+        }
     }
 
-    private static void AddDials(SolvedSetup solved, PlanRequest request, Need need, List<Reason> reasons)
+    private static string LooperWhy(ThreadKind kind, IEnumerable<PlannedThread> where, SetupPlan plan, Layout layout, PlanQuestion question)
     {
-        var draft = solved.Draft;
-        var shift = DialTension.ThreadNeutralSteps(draft.NeedleThread, request.Machine.CalibrationThread);
-        var needle = Math.Abs(shift) < 0.05 ? "Neutral for this thread" : $"Neutral for {draft.NeedleThread.Name} lies {DialWords.FromNeutral(shift)} than the dial's own";
-        needle += draft.NeedleOffset switch
+        if (kind.Tex >= HardRules.ThickFromTex)
+        {
+            return ": too thick for a needle; sew with the wrong side up, since the looper side is the pretty side";
+        }
+
+        if (question.Seam.Job.Rolls())
+        {
+            return where.Any(t => t.Position == ThreadPosition.UpperLooper) ? kind.Textured ? " fills the rolled edge" : " wraps the rolled edge"
+                : kind.Id == ThreadCatalogue.StretchPolyester.Id ? ", so that the edge itself can stretch" : " only draws the upper thread round";
+        }
+
+        if (kind.Textured)
+        {
+            return layout.Head is PlainMachine ? ", wound by hand and slackly: it gives way when the seam is pulled"
+                : question.Cloth.Sheds ? " fills the stitch and locks a shedding edge in"
+                : question.Seam.OnSkin ? ": soft where the seam lies against the skin"
+                : " gives way when the seam is pulled, and lets the needle thread go further";
+        }
+
+        return kind.Id == ThreadCatalogue.StretchPolyester.Id ? ": it gives with the cloth" : ": nothing dearer is needed here";
+    }
+
+    private static Reason Length(SetupPlan plan, Layout layout, PlanQuestion question, Need need)
+    {
+        var judge = new PlanJudge(question, need);
+        var usual = judge.UsualLength(layout);
+        if (Math.Abs(plan.StitchLengthMm - usual) < 1e-6)
+        {
+            var why = layout.Head is Overlocker ? LengthRules.Start(question).Why : "what the trade starts with for this stitch";
+            return new(PlanTopic.Length, Text($"{plan.StitchLengthMm:0.##} mm: {why}."), Practice);
+        }
+
+        return new(PlanTopic.Length, plan.StitchLengthMm < usual
+            ? Text($"{plan.StitchLengthMm:0.##} mm, shorter than the usual {usual:0.##}: more thread and more stitches in every centimetre, so the seam goes {plan.Figures.Yield.Middle:0} % and holds {plan.Figures.Seam.StrengthNewtonsPerCm:0} N/cm.")
+            : Text($"{plan.StitchLengthMm:0.##} mm, longer than the usual {usual:0.##}: {plan.Figures.Seam.Consumption:0.0} m of thread per metre of seam and {plan.Figures.MassRatio:0.00} of the cloth's weight."), Model);
+    }
+
+    private static Reason NeedleDials(SetupPlan plan, Layout layout, FoundSetup found, PlanQuestion question)
+    {
+        var kind = found.NeedleThread.Kind;
+        var shift = DialTension.ThreadNeutralSteps(kind, layout.Head.CalibrationThread);
+        var needle = layout.Flatlock && layout.Stitch.Family == StitchFamily.Overlock ? "As loose as the dial goes, so that the seam can be pulled open"
+            : Math.Abs(shift) < 0.05 ? "Neutral for this thread" : $"Neutral for {kind.Name} lies {DialWords.FromNeutral(shift)} than the dial's own";
+        needle += found.NeedleOffset switch
         {
             > 0 => ", then a step tighter so that the opened seam shows less thread",
-            < 0 => FormattableString.Invariant($", then {-draft.NeedleOffset:0.#} looser so that more thread is laid and the seam goes further"),
+            < 0 => Text($", then {-found.NeedleOffset:0.#} looser so that more thread is laid and the seam goes further"),
             _ => "",
         };
-        reasons.Add(new(
+        return new(
             PlanTopic.NeedleDials,
-            $"{needle}; the gap when pulled open is {solved.Figures.Seam.GapMm:0.00} mm, {SeamLimits.GapWord(solved.Figures.Seam.GapMm)}.",
-            request.Seam.Seen ? $"seam model; school: {Schools.HideThread.Find(request.Schools.HideThreadId).Name}" : "seam model"));
+            Text($"{needle}; the gap when pulled open is {plan.Figures.Seam.GapMm:0.00} mm, {SeamLimits.GapWord(plan.Figures.Seam.GapMm)}."),
+            question.Seam.Seen ? $"seam model; school: {Schools.HideThread.Find(question.Schools.HideThreadId).Name}" : Model);
+    }
 
-        if (draft.UpperLooser > 0)
+    private static IEnumerable<Reason> LooperDials(SetupPlan plan, Layout layout, FoundSetup found, PlanQuestion question)
+    {
+        if (layout.Head is PlainMachine plain)
         {
-            var balanced = SetupSolver.Solve(draft with { UpperLooser = 0 }, request, need).Figures.Drag;
-            var eased = solved.Figures.Drag;
-            var still = eased > SeamLimits.DragMost ? "; it will still drag a little, so sew a strip beside an unsewn one" : "";
-            reasons.Add(new(
-                PlanTopic.LooperDials,
-                $"The upper looper is {draft.UpperLooser:0.#} steps looser than balance, so that this stretchy edge is not dragged out of shape (drag {balanced:0.00} → {eased:0.00}){still}; the loops then meet on the back, and that is the target here.",
-                "common practice; seam model"));
-            return;
+            yield return new(PlanTopic.LooperDials, plain.BobbinSlidesAtGrams is { } grams ? Text($"The bobbin thread runs as it was measured: it slides at {grams:0.#} g.") : "The bobbin's tension was not measured; the machine's own adjustment is taken for neutral.", "machine record");
+            yield break;
         }
 
-        var meeting = solved.Figures.Seam.MeetingLineMm!.Value;
-        var textured = draft.UpperThread.Textured || draft.LowerThread.Textured ? " Textured thread is never set tighter than its own neutral: tight pulls the fluff flat." : "";
-        reasons.Add(new(
+        var textured = plan.Threads.Any(t => !t.Position.IsNeedle() && t.Kind.Textured) ? " Textured thread is never set tighter than its own neutral: tight pulls the fluff flat." : "";
+        if (found.Loopers.UpperLooser > 0)
+        {
+            var eased = plan.Figures.Drag!.Value;
+            var still = eased > SeamLimits.DragMost ? "; it will still drag a little, so sew a strip beside an unsewn one" : "";
+            yield return new(PlanTopic.LooperDials, Text($"The upper looper is {found.Loopers.UpperLooser:0.#} steps looser than its own neutral, so that this stretchy edge is not dragged out of shape (drag {eased:0.00}, limit {SeamLimits.DragMost:0}){still}; the loops then meet on the back, and that is the target here.{textured}"), "common practice; seam model");
+            yield break;
+        }
+
+        if (layout.Stitch.Family is StitchFamily.Cover)
+        {
+            var index = plan.Figures.Seam.TunnellingIndex!.Value;
+            yield return new(PlanTopic.LooperDials, Text($"The chain looper stands {DialWords.FromNeutral(found.Loopers.Lower.StepsTighter)}, so that the rows are not drawn into a ridge (tunnelling {(layout.Tape ? index / 2 : index):0.00}{(layout.Tape ? " with tape" : "")}, limit {SeamLimits.TunnellingFlat:0}).{textured}"), "common practice; seam model");
+            yield break;
+        }
+
+        if (layout.Stitch.Family == StitchFamily.Chain || layout.Flatlock || layout.Stitch.Family == StitchFamily.TwoThreadOveredge)
+        {
+            yield return new(PlanTopic.LooperDials, layout.Flatlock && layout.Stitch.Family == StitchFamily.Overlock
+                ? $"Lower looper tight, upper at its neutral: the swatch says how far the seam opens.{textured}"
+                : $"At the neutral of this thread.{textured}", Practice);
+            yield break;
+        }
+
+        var meeting = plan.Figures.Seam.MeetingLineMm!.Value;
+        yield return new(
             PlanTopic.LooperDials,
-            draft.Rolled
-                ? $"Lower tighter and upper looser until the upper thread wraps the edge (meeting line {Math.Abs(meeting):0.0} mm round the back).{textured}"
+            question.Seam.Job.Rolls()
+                ? Text($"Lower tighter and upper looser until the upper thread wraps the edge (meeting line {Math.Abs(meeting):0.0} mm round the back).{textured}")
                 : $"Set so that both looper threads meet on the edge (the model expects {Side(meeting)}).{textured}",
-            "common practice; seam model"));
+            "common practice; seam model");
+    }
+
+    private static Reason Differential(SetupPlan plan, Layout layout, PlanQuestion question)
+    {
+        var along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
+        var flat = ClothEffects.FlatDifferential(along);
+        var limited = flat > layout.Head.Feed!.Most ? Text($", the highest this machine has (flat would be {flat:0.00})") : "";
+        var growth = plan.Figures.Growth!.Value.Middle;
+        return new(
+            PlanTopic.Differential,
+            question.Seam.Job == SeamJob.LettuceEdge
+                ? Text($"{plan.Differential:0.##}, the lowest this machine has: the wave is wanted here, and the model expects the edge to grow {growth:0} %.")
+                : Text($"{plan.Differential:0.##}{limited}: cloth that stretches {along:0} % along the seam would grow {ClothEffects.GrowthPercent(along, 1):0.0} % at 1; here the model expects {growth:+0.0;−0.0;0.0} %."),
+            Model);
+    }
+
+    private static Reason CuttingWidth(double cut, SetupPlan plan, Overlocker machine)
+    {
+        var overhang = plan.Figures.Seam.OverhangMm!.Value;
+        var range = machine.CuttingWidth;
+        var atEnd = Math.Abs(overhang) <= SeamLimits.OverhangToleranceMm ? ""
+            : cut >= range.Most - 1e-9 ? " The knife is at the far end of its range."
+            : cut <= range.Least + 1e-9 ? " The knife is at the near end of its range."
+            : "";
+        return new(PlanTopic.CuttingWidth, Text($"{cut:0.##} mm from the right needle puts the edge where the loops lie ({overhang:+0.00;−0.00;0.00} mm overhang).{atEnd}"), "seam model; machine record");
+    }
+
+    private static Reason Parts(SetupPlan plan)
+    {
+        var tape = plan.Tape ? " Tape on the hem allowance keeps the rows from drawing together." : "";
+        return plan.TwinGapMm is { } gap
+            ? new(PlanTopic.Parts, Text($"Plate “{plan.PlateName}” and foot “{plan.FootName}”: both slots pass blades {gap:0.0} mm apart. Turn the wheel by hand through a full pattern first.{tape}"), "common practice; machine record")
+            : new(PlanTopic.Parts, $"Plate “{plan.PlateName}” and foot “{plan.FootName}”, whose slots the needle has room in.{tape}", "machine record");
     }
 
     private static string Side(double meetingMm) => Math.Abs(meetingMm) < 0.05
         ? "right on it"
-        : $"{Math.Abs(meetingMm):0.0} mm to the {(meetingMm > 0 ? "face" : "back")}";
+        : Text($"{Math.Abs(meetingMm):0.0} mm to the {(meetingMm > 0 ? "face" : "back")}");
+
+    private static string Text(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
 }

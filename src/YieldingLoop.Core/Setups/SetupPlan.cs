@@ -45,6 +45,12 @@ public enum PlanTopic
 
     /// <summary>Looper dials.</summary>
     LooperDials,
+
+    /// <summary>The zigzag width.</summary>
+    Width,
+
+    /// <summary>Tape, plate and foot.</summary>
+    Parts,
 }
 
 /// <summary>Why one choice was made.</summary>
@@ -64,14 +70,36 @@ public sealed record RemedyTried(string Name, string Sentence, double YieldBefor
 /// <summary>One thread of a planned set-up.</summary>
 /// <param name="Position">Where it runs.</param>
 /// <param name="KindId">What it is.</param>
-/// <param name="DialNumber">The number to set, on this machine's own scale.</param>
+/// <param name="DialNumber">The number to set, on this machine's own scale; null where the thread has no dial (a bobbin).</param>
 /// <param name="StepsTighter">Numbers tighter than neutral (negative: looser).</param>
 /// <param name="TensionCentinewtons">The tension the model expects there, cN.</param>
-public sealed record PlannedThread(ThreadPosition Position, string KindId, double DialNumber, double StepsTighter, double TensionCentinewtons)
+public sealed record PlannedThread(ThreadPosition Position, string KindId, double? DialNumber, double StepsTighter, double TensionCentinewtons)
 {
-    /// <summary>The kind.</summary>
+    /// <summary>What it is called in the drawer; null where none of the kind lies there.</summary>
+    public string? StockName { get; init; }
+
+    /// <summary>Its colour, #rrggbb; null where not known.</summary>
+    public string? Colour { get; init; }
+
+    /// <summary>Its own linear density, tex; null for the kind's.</summary>
+    public double? OwnTex { get; init; }
+
+    /// <summary>Its own break extension, a fraction; null for the kind's.</summary>
+    public double? OwnBreakExtension { get; init; }
+
+    /// <summary>Whether it has to be bought.</summary>
+    public bool ToBuy { get; init; }
+
+    /// <summary>The kind, with this thread's own figures where it was measured.</summary>
     [JsonIgnore]
-    public ThreadKind Kind => ThreadCatalogue.Find(KindId) ?? throw new InvalidOperationException($"Unknown thread kind {KindId}.");
+    public ThreadKind Kind
+    {
+        get
+        {
+            var kind = ThreadCatalogue.Find(KindId) ?? throw new InvalidOperationException($"Unknown thread kind {KindId}.");
+            return OwnTex is null && OwnBreakExtension is null ? kind : kind with { Tex = OwnTex ?? kind.Tex, BreakExtension = OwnBreakExtension ?? kind.BreakExtension };
+        }
+    }
 
     /// <summary>The thread as the seam model takes it.</summary>
     [JsonIgnore]
@@ -96,17 +124,23 @@ public sealed record SetupPlan
     /// <summary>Threads in the order needles left to right, upper looper, lower looper.</summary>
     public required IReadOnlyList<PlannedThread> Threads { get; init; }
 
-    /// <summary>Finger position as the machine names it.</summary>
-    public required string FingerName { get; init; }
+    /// <summary>Finger position as the machine names it; null where the machine has none.</summary>
+    public string? FingerName { get; init; }
 
-    /// <summary>a, mm, from the outermost threaded needle.</summary>
-    public required double LoopWidthMm { get; init; }
+    /// <summary>Whether the seam is pulled open flat after sewing.</summary>
+    public bool Flatlock { get; init; }
 
-    /// <summary>Cutting width from the right needle, mm, as the machine's record has it.</summary>
-    public required double CuttingWidthFromRightMm { get; init; }
+    /// <summary>G, between the outermost needles, mm; 0 for one needle.</summary>
+    public double GaugeMm { get; init; }
+
+    /// <summary>a, mm, from the outermost threaded needle; 0 where the stitch lays no loops round an edge.</summary>
+    public double LoopWidthMm { get; init; }
+
+    /// <summary>Cutting width from the right needle, mm, as the machine's record has it; null where there is no knife.</summary>
+    public double? CuttingWidthFromRightMm { get; init; }
 
     /// <summary>b, mm, from the outermost threaded needle.</summary>
-    public required double BiteMm { get; init; }
+    public double BiteMm { get; init; }
 
     /// <summary>Number on the knife dial; null where it has none.</summary>
     public double? KnifeNumber { get; init; }
@@ -114,8 +148,38 @@ public sealed record SetupPlan
     /// <summary>Stitch length, mm.</summary>
     public required double StitchLengthMm { get; init; }
 
-    /// <summary>Differential ratio.</summary>
-    public required double Differential { get; init; }
+    /// <summary>Zigzag width, mm; null where the stitch has none.</summary>
+    public double? ZigzagWidthMm { get; init; }
+
+    /// <summary>Between the blades of the twin needle, mm; null for single needles.</summary>
+    public double? TwinGapMm { get; init; }
+
+    /// <summary>Needle plate; null where it does not matter.</summary>
+    public string? PlateName { get; init; }
+
+    /// <summary>Presser foot; null where it does not matter.</summary>
+    public string? FootName { get; init; }
+
+    /// <summary>Whether tape goes on the hem allowance.</summary>
+    public bool Tape { get; init; }
+
+    /// <summary>From which side it is sewn; null where the seam's procedure says so.</summary>
+    public SewnFrom? From { get; init; }
+
+    /// <summary>Whether the needle has to be bought.</summary>
+    public bool NeedleToBuy { get; init; }
+
+    /// <summary>Differential ratio; null where the feed has none.</summary>
+    public double? Differential { get; init; }
+
+    /// <summary>What it costs to sew it; null in set-ups kept before the planner weighed that.</summary>
+    public PlanCost? Cost { get; init; }
+
+    /// <summary>The limits it misses.</summary>
+    public PlanLimits Missed { get; init; }
+
+    /// <summary>What would change the answer, a sentence each.</summary>
+    public IReadOnlyList<string> WouldChange { get; init; } = [];
 
     /// <summary>Sewn thickness, mm.</summary>
     public required double SewnThicknessMm { get; init; }
@@ -123,8 +187,8 @@ public sealed record SetupPlan
     /// <summary>Why.</summary>
     public required IReadOnlyList<Reason> Reasons { get; init; }
 
-    /// <summary>What was tried beyond the first choice.</summary>
-    public required IReadOnlyList<RemedyTried> Remedies { get; init; }
+    /// <summary>What an earlier planner tried beyond its first choice; empty in set-ups made since.</summary>
+    public IReadOnlyList<RemedyTried> Remedies { get; init; } = [];
 
     /// <summary>What to know before sewing: limits that were met, and what would help where the seam does not hold.</summary>
     public required IReadOnlyList<string> Notes { get; init; }
@@ -157,7 +221,15 @@ public sealed record SetupPlan
     public NeedleSize NeedleSize => NeedleSize.FromMetric(NeedleSizeMetric);
 
     /// <summary>Whether a needle stands in this seat.</summary>
-    public bool Fills(ThreadPosition seat) => Threads.Any(t => t.Position == seat);
+    public bool Fills(ThreadPosition seat) => Threads.Any(t => t.Position == seat) || (seat == ThreadPosition.Needle && TwinGapMm is not null);
+
+    /// <summary>What has to be bought, by name.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<string> ToBuy => [.. Threads.Where(t => t.ToBuy).Select(t => t.Kind.Name).Distinct(), .. NeedleToBuy ? [NeedleName] : Array.Empty<string>()];
+
+    /// <summary>"stretch 80/12", "twin 4.0/75 stretch".</summary>
+    [JsonIgnore]
+    public string NeedleName => TwinGapMm is { } gap ? $"twin {new TwinNeedle(gap, NeedleSize).Pack} {Point.Name}" : $"{Point.Name} {NeedleSize}";
 
     /// <summary>Every reason of a topic, joined.</summary>
     public IEnumerable<Reason> ReasonsFor(params PlanTopic[] topics) => Reasons.Where(r => topics.Contains(r.Topic));

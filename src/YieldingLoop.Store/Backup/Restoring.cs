@@ -28,7 +28,7 @@ public static class Restoring
     private static readonly (RecordKind Kind, string Table)[] Kinds =
     [
         (RecordKind.Cloth, "Cloths"), (RecordKind.Machine, "Machines"), (RecordKind.Seam, "Seams"), (RecordKind.Setup, "Setups"),
-        (RecordKind.Needle, "Needles"), (RecordKind.Thread, "Threads"),
+        (RecordKind.Needle, "Needles"), (RecordKind.Thread, "Threads"), (RecordKind.Rule, "Rules"),
     ];
 
     /// <summary>In the order of who refers to whom. Unfinished forms stay with the person who is typing them; everything else is the copy's.</summary>

@@ -20,10 +20,10 @@ namespace YieldingLoop.Store.CompiledModel
                 "YieldingLoop.Store.SetupRow",
                 typeof(SetupRow),
                 baseEntityType,
-                propertyCount: 17,
-                navigationCount: 3,
-                foreignKeyCount: 3,
-                unnamedIndexCount: 5,
+                propertyCount: 20,
+                navigationCount: 5,
+                foreignKeyCount: 4,
+                unnamedIndexCount: 6,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -65,6 +65,20 @@ namespace YieldingLoop.Store.CompiledModel
                 fieldInfo: typeof(Row).GetField("<Demo>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: false);
 
+            var earlierId = runtimeEntityType.AddProperty(
+                "EarlierId",
+                typeof(int?),
+                propertyInfo: typeof(SetupRow).GetProperty("EarlierId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SetupRow).GetField("<EarlierId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var edition = runtimeEntityType.AddProperty(
+                "Edition",
+                typeof(int),
+                propertyInfo: typeof(SetupRow).GetProperty("Edition", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SetupRow).GetField("<Edition>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: 0);
+
             var machineId = runtimeEntityType.AddProperty(
                 "MachineId",
                 typeof(int),
@@ -92,6 +106,12 @@ namespace YieldingLoop.Store.CompiledModel
                 propertyInfo: typeof(Row).GetProperty("PutAwayWith", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Row).GetField("<PutAwayWith>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
+
+            var remark = runtimeEntityType.AddProperty(
+                "Remark",
+                typeof(string),
+                propertyInfo: typeof(SetupRow).GetProperty("Remark", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SetupRow).GetField("<Remark>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var seamId = runtimeEntityType.AddProperty(
                 "SeamId",
@@ -162,12 +182,15 @@ namespace YieldingLoop.Store.CompiledModel
                 new[] { createdAt });
 
             var index1 = runtimeEntityType.AddIndex(
-                new[] { machineId });
+                new[] { earlierId });
 
             var index2 = runtimeEntityType.AddIndex(
-                new[] { seamId });
+                new[] { machineId });
 
             var index3 = runtimeEntityType.AddIndex(
+                new[] { seamId });
+
+            var index4 = runtimeEntityType.AddIndex(
                 new[] { submissionKey },
                 unique: true);
 
@@ -194,6 +217,30 @@ namespace YieldingLoop.Store.CompiledModel
 
         public static RuntimeForeignKey CreateForeignKey2(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
+            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("EarlierId") },
+                principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),
+                principalEntityType,
+                deleteBehavior: DeleteBehavior.Restrict);
+
+            var earlier = declaringEntityType.AddNavigation("Earlier",
+                runtimeForeignKey,
+                onDependent: true,
+                typeof(SetupRow),
+                propertyInfo: typeof(SetupRow).GetProperty("Earlier", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SetupRow).GetField("<Earlier>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var later = principalEntityType.AddNavigation("Later",
+                runtimeForeignKey,
+                onDependent: false,
+                typeof(ICollection<SetupRow>),
+                propertyInfo: typeof(SetupRow).GetProperty("Later", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SetupRow).GetField("<Later>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            return runtimeForeignKey;
+        }
+
+        public static RuntimeForeignKey CreateForeignKey3(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
+        {
             var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("MachineId") },
                 principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),
                 principalEntityType,
@@ -210,7 +257,7 @@ namespace YieldingLoop.Store.CompiledModel
             return runtimeForeignKey;
         }
 
-        public static RuntimeForeignKey CreateForeignKey3(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
+        public static RuntimeForeignKey CreateForeignKey4(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
             var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("SeamId") },
                 principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),

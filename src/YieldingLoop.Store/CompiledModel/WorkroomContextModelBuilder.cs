@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("4f9fdc95-2b25-4b66-998e-a91802049fb1"), entityTypeCount: 9)
+            : base(skipDetectChanges: false, modelId: new Guid("8f505a94-1635-451d-bd08-42eb0ae4b373"), entityTypeCount: 10)
         {
         }
 
@@ -21,6 +21,7 @@ namespace YieldingLoop.Store.CompiledModel
             var draftRow = DraftRowEntityType.Create(this);
             var machineRow = MachineRowEntityType.Create(this);
             var needleRow = NeedleRowEntityType.Create(this);
+            var ruleRow = RuleRowEntityType.Create(this);
             var seamRow = SeamRowEntityType.Create(this);
             var settingsRow = SettingsRowEntityType.Create(this);
             var setupRow = SetupRowEntityType.Create(this);
@@ -29,14 +30,16 @@ namespace YieldingLoop.Store.CompiledModel
 
             SeamRowEntityType.CreateForeignKey1(seamRow, clothRow);
             SetupRowEntityType.CreateForeignKey1(setupRow, clothRow);
-            SetupRowEntityType.CreateForeignKey2(setupRow, machineRow);
-            SetupRowEntityType.CreateForeignKey3(setupRow, seamRow);
+            SetupRowEntityType.CreateForeignKey2(setupRow, setupRow);
+            SetupRowEntityType.CreateForeignKey3(setupRow, machineRow);
+            SetupRowEntityType.CreateForeignKey4(setupRow, seamRow);
             StateRowEntityType.CreateForeignKey1(stateRow, machineRow);
 
             ClothRowEntityType.CreateAnnotations(clothRow);
             DraftRowEntityType.CreateAnnotations(draftRow);
             MachineRowEntityType.CreateAnnotations(machineRow);
             NeedleRowEntityType.CreateAnnotations(needleRow);
+            RuleRowEntityType.CreateAnnotations(ruleRow);
             SeamRowEntityType.CreateAnnotations(seamRow);
             SettingsRowEntityType.CreateAnnotations(settingsRow);
             SetupRowEntityType.CreateAnnotations(setupRow);

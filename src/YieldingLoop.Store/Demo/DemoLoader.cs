@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Store.Demo;
 
@@ -17,7 +18,8 @@ public static class DemoLoader
         var threads = DemoDrawer.Threads.Select(e => new ThreadRow { Name = e.Name, Entry = e }).ToList();
         var states = machines.Zip(DemoWorkroom.States, (m, state) => new StateRow { Name = m.Name, Machine = m, Entry = state }).ToList();
         var seams = DemoWorkroom.Seams.Select(s => new SeamRow { Name = s.Seam.Name, Entry = s.Seam, Cloth = cloths[s.Cloth] }).ToList();
-        foreach (var row in cloths.Cast<Row>().Concat(machines).Concat(seams).Concat(needles).Concat(threads).Concat(states))
+        var rules = DemoWorkroom.Rules.Select(e => new RuleRow { Name = e.Name, Entry = e }).ToList();
+        foreach (var row in cloths.Cast<Row>().Concat(machines).Concat(seams).Concat(needles).Concat(threads).Concat(states).Concat(rules))
         {
             Stamp(row);
         }
@@ -28,6 +30,7 @@ public static class DemoLoader
         context.AddRange(needles);
         context.AddRange(threads);
         context.AddRange(states);
+        context.AddRange(rules);
         foreach (var (source, row) in DemoWorkroom.Seams.Zip(seams))
         {
             if (source.Machine < 0)
@@ -36,18 +39,33 @@ public static class DemoLoader
             }
 
             var machine = machines[source.Machine];
-            var overlocker = machine.Entry.AsOverlocker()!;
             var figures = row.Cloth!.Entry.Resolve().Value!;
-            var plan = OverlockPlanner.Plan(new PlanRequest(figures, row.Entry, overlocker, Schools.Default));
-            var snapshot = new SetupSnapshot(row.Cloth.Entry, figures, row.Entry, overlocker, plan.Value ?? throw new InvalidOperationException($"The demo's {row.Name} cannot be planned: {plan.Problems[0].Message}"));
-            var setup = Workroom.SetupOf(snapshot);
-            (setup.Seam, setup.Cloth, setup.Machine) = (row, row.Cloth, machine);
-            Stamp(setup);
+            var question = PlanQuestion.OnOne(figures, row.Entry, machine.Entry, Schools.Default) with { Drawer = new Drawer(DemoDrawer.Needles, DemoDrawer.Threads) };
+            var plan = Planner.Plan(question).Value?.Best.Plan ?? throw new InvalidOperationException($"The demo's {row.Name} cannot be planned.");
+            var snapshot = new SetupSnapshot(row.Cloth.Entry, figures, row.Entry, SetupState.HeadOf(plan, machine.Entry), plan);
+            var setup = Keep(snapshot, row, machine);
             setup.SwatchPassedAt = source.Passed ? setup.CreatedAt.AddMinutes(35) : null;
-            context.Add(setup);
+            if (source.Seam.Name == DemoWorkroom.AmendedSeam)
+            {
+                // Its first swatch failed: the loops hung to the back, and the upper looper went a step tighter.
+                var upper = plan.Threads.Single(t => t.Position == ThreadPosition.UpperLooper);
+                var dial = snapshot.Machine.DialOf(upper.Position);
+                var change = new Amendment(new Dictionary<ThreadPosition, double> { [upper.Position] = dial.NumberFor(upper.StepsTighter + 1) }, LengthMm: plan.StitchLengthMm - 0.5);
+                var amended = Keep(snapshot with { Plan = change.Apply(plan, snapshot.Machine, figures, row.Entry).Value! }, row, machine);
+                (amended.Earlier, amended.Edition, amended.Remark) = (setup, 2, "First swatch gaped at the fold, loops to the back");
+            }
         }
 
         context.SaveChanges();
+
+        SetupRow Keep(SetupSnapshot snapshot, SeamRow seam, MachineRow machine)
+        {
+            var setup = Workroom.SetupOf(snapshot);
+            (setup.Seam, setup.Cloth, setup.Machine) = (seam, seam.Cloth, machine);
+            Stamp(setup);
+            context.Add(setup);
+            return setup;
+        }
 
         void Stamp(Row row)
         {

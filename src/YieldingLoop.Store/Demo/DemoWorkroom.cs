@@ -1,6 +1,7 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
 
 namespace YieldingLoop.Store.Demo;
 
@@ -52,6 +53,17 @@ public static class DemoWorkroom
 
     /// <summary>What is on the machines right now, in the same order.</summary>
     public static IReadOnlyList<MachineState> States { get; } = DemoMachines.States;
+
+    /// <summary>The seam whose set-up was amended after its first swatch.</summary>
+    public const string AmendedSeam = "Rib cuff to sleeve";
+
+    /// <summary>Notes and rules of the club's own.</summary>
+    public static IReadOnlyList<OwnRule> Rules { get; } =
+    [
+        new() { Text = "Leg openings: sew with the suit inside out and the gripper side up, or it catches on the plate.", Source = "trial, spring squad", ClothId = 1 },
+        new() { Text = "Merino: no iron on the seam before the swatch was pulled, it sets the waves.", Source = "the cutter at the boathouse", ClothId = 2 },
+        new() { Text = "Textured polyester runs well in this machine's needles for the rib cuffs, with a size more.", Source = "manual of the window bench overlocker", MachineId = 2, ThreadKindId = "textured-polyester", LiftsRuleId = "textured-in-needle" },
+    ];
 
     /// <summary>Pieces of work: which cloth, what seam, on which machine, and whether its swatch passed. −1: no set-up kept yet.</summary>
     public static IReadOnlyList<(int Cloth, SeamEntry Seam, int Machine, bool Passed)> Seams { get; } =

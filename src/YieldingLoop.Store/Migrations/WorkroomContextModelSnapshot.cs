@@ -190,6 +190,52 @@ namespace YieldingLoop.Store.Migrations
                     b.ToTable("Needles");
                 });
 
+            modelBuilder.Entity("YieldingLoop.Store.RuleRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Entry")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("SubmissionKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangedAt");
+
+                    b.HasIndex("SubmissionKey")
+                        .IsUnique();
+
+                    b.ToTable("Rules");
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.SeamRow", b =>
                 {
                     b.Property<int>("Id")
@@ -280,6 +326,12 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<bool>("Demo")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("EarlierId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Edition")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("MachineId")
                         .HasColumnType("INTEGER");
 
@@ -291,6 +343,10 @@ namespace YieldingLoop.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<Guid?>("PutAwayWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Remark")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<int>("SeamId")
@@ -327,6 +383,8 @@ namespace YieldingLoop.Store.Migrations
                     b.HasIndex("ClothId");
 
                     b.HasIndex("CreatedAt");
+
+                    b.HasIndex("EarlierId");
 
                     b.HasIndex("MachineId");
 
@@ -448,6 +506,11 @@ namespace YieldingLoop.Store.Migrations
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
 
+                    b.HasOne("YieldingLoop.Store.SetupRow", "Earlier")
+                        .WithMany("Later")
+                        .HasForeignKey("EarlierId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
                     b.HasOne("YieldingLoop.Store.MachineRow", "Machine")
                         .WithMany()
                         .HasForeignKey("MachineId")
@@ -461,6 +524,8 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired();
 
                     b.Navigation("Cloth");
+
+                    b.Navigation("Earlier");
 
                     b.Navigation("Machine");
 
@@ -481,6 +546,11 @@ namespace YieldingLoop.Store.Migrations
             modelBuilder.Entity("YieldingLoop.Store.SeamRow", b =>
                 {
                     b.Navigation("Setups");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.SetupRow", b =>
+                {
+                    b.Navigation("Later");
                 });
 #pragma warning restore 612, 618
         }

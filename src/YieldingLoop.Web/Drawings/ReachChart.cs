@@ -14,11 +14,14 @@ public static class ReachChart
 {
     private const double Width = 520, Left = 14, Right = 506, Top = 84, RowHeight = 52;
 
-    public static IHtmlContent Draw(SetupPlan plan, double clothStretchPercent)
+    /// <param name="plan">The set-up.</param>
+    /// <param name="clothStretchPercent">The cloth's reach along the seam, %.</param>
+    /// <param name="upToPercent">End of the scale, so that several charts share one; null for the plan's own.</param>
+    public static IHtmlContent Draw(SetupPlan plan, double clothStretchPercent, double? upToPercent = null)
     {
         var figures = plan.Figures;
         var need = plan.Need;
-        var most = ScaleEnd(Math.Max(Math.Max(need.HighPercent * 1.25, clothStretchPercent), figures.Yield.High) * 1.12);
+        var most = upToPercent ?? EndOf(plan, clothStretchPercent);
         double X(double percent) => Left + (Right - Left) * Math.Min(percent, most) / most;
 
         var height = Top + figures.Threads.Count * RowHeight + 44;
@@ -48,6 +51,10 @@ public static class ReachChart
 
         return svg.Done();
     }
+
+    /// <summary>Where the scale of one set-up ends, %: beyond need, cloth and the first thread to pop.</summary>
+    public static double EndOf(SetupPlan plan, double clothStretchPercent) =>
+        ScaleEnd(Math.Max(Math.Max(plan.Need.HighPercent * 1.25, clothStretchPercent), plan.Figures.Yield.High) * 1.12);
 
     private static void DrawBar(Svg svg, ThreadReading reading, double y, Func<double, double> x)
     {

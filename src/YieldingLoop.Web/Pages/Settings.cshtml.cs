@@ -1,7 +1,9 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using YieldingLoop.Core;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Network;
 using YieldingLoop.Web.Startup;
@@ -26,6 +28,12 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
 
     /// <summary>Where another device's settings differ from those just sent.</summary>
     public IReadOnlyList<EntryDifference> Differences { get; private set; } = [];
+
+    /// <summary>Weights that could not be read, with why.</summary>
+    public IReadOnlyList<Problem> WeightFaults { get; private set; } = [];
+
+    /// <summary>Weights as they were typed.</summary>
+    public IReadOnlyDictionary<string, string> TypedWeights { get; private set; } = new Dictionary<string, string>();
 
     public void OnGet()
     {
@@ -52,7 +60,45 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
             schools = schools.With(question, chosen);
         }
 
-        return await SaveAsync(cache.Stored.Settings with { Lengths = lengths, NeedleSizes = needleSizes, Words = words, Schools = schools }, Version, "/settings");
+        var settings = cache.Stored.Settings with { Lengths = lengths, NeedleSizes = needleSizes, Words = words, Schools = schools };
+        var weights = ReadWeights(settings.Weights);
+        if (WeightFaults.Count > 0)
+        {
+            Chosen = settings;
+            Notice = "Nothing was saved: a weight could not be read.";
+            Response.StatusCode = StatusCodes.Status400BadRequest;
+            return Page();
+        }
+
+        return await SaveAsync(settings with { Weights = weights }, Version, "/settings");
+    }
+
+    private PlannerWeights ReadWeights(PlannerWeights stored)
+    {
+        var typed = new Dictionary<string, string>();
+        var faults = new List<Problem>();
+        double Read(string name, double before)
+        {
+            if (Request.Form[name] is not [{ } text])
+            {
+                return before;
+            }
+
+            typed[name] = text;
+            if (DecimalText.Read(text, out var value) == DecimalTextFault.None && value is >= 0 and <= PlannerWeights.Most)
+            {
+                return value;
+            }
+
+            faults.Add(new(name, $"A weight is a number between 0 and {PlannerWeights.Most:0}."));
+            return before;
+        }
+
+        var weights = new PlannerWeights(
+            Read(nameof(stored.PerChangeoverMinute), stored.PerChangeoverMinute), Read(nameof(stored.PerThreadMetre), stored.PerThreadMetre),
+            Read(nameof(stored.PerStep), stored.PerStep), Read(nameof(stored.PerPurchase), stored.PerPurchase));
+        (TypedWeights, WeightFaults) = (typed, faults);
+        return weights;
     }
 
     /// <summary>Puts the help of the first visit aside.</summary>

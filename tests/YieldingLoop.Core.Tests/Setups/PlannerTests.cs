@@ -29,11 +29,14 @@ public class PlannerTests
         return (with?.Invoke(entry) ?? entry).Resolve().Value!;
     }
 
+    private static Outcome<PlanAnswer> Ask(ClothFigures cloth, SeamEntry seam, Overlocker? machine = null, Schools? schools = null) =>
+        Planner.Plan(PlanQuestion.OnOne(cloth, seam, machine ?? Machine, schools ?? Schools.Default));
+
     private static SetupPlan Plan(ClothFigures cloth, SeamEntry seam, Overlocker? machine = null, Schools? schools = null)
     {
-        var outcome = OverlockPlanner.Plan(new PlanRequest(cloth, seam, machine ?? Machine, schools ?? Schools.Default));
+        var outcome = Ask(cloth, seam, machine, schools);
         Assert.True(outcome.Succeeded, string.Join("; ", outcome.Problems));
-        return outcome.Value!;
+        return outcome.Value!.Best.Plan;
     }
 
     [Fact]
@@ -55,7 +58,7 @@ public class PlannerTests
         var row = new ManualSetting { StitchId = plain.StitchId, Cloth = ManualCloth.Heavy, Dials = [new(ThreadPosition.UpperLooper, 6, 5, 7), new(ThreadPosition.NeedleLeft, 5)] };
         var tuned = Plan(cloth, SideSeam, Machine with { ManualTable = [row] });
         Assert.Equal(row, tuned.Baseline);
-        double Number(SetupPlan plan, ThreadPosition position) => plan.Threads.Single(t => t.Position == position).DialNumber;
+        double Number(SetupPlan plan, ThreadPosition position) => plan.Threads.Single(t => t.Position == position).DialNumber!.Value;
         // The same steps from neutral, counted from the manual's numbers; a dial the row leaves out stays.
         Assert.Equal(Number(plain, ThreadPosition.UpperLooper) + 2, Number(tuned, ThreadPosition.UpperLooper));
         Assert.Equal(Number(plain, ThreadPosition.NeedleLeft) + 1, Number(tuned, ThreadPosition.NeedleLeft));
@@ -87,7 +90,7 @@ public class PlannerTests
     [InlineData(SeamJob.DecorativeLine)]
     [InlineData(SeamJob.Flatlock)]
     public void What_an_overlocker_s_set_up_is_not_worked_out_for_is_said(SeamJob job) =>
-        Assert.Equal("job", Assert.Single(OverlockPlanner.Plan(new PlanRequest(Cloth("double-knit"), SideSeam with { Job = job }, Machine, Schools.Default)).Problems).Field);
+        Assert.Equal("job", Assert.Single(Ask(Cloth("double-knit"), SideSeam with { Job = job }, Machine).Problems).Field);
 
     [Fact]
     public void A_heavy_stable_knit_takes_four_threads_and_a_90_needle()
@@ -155,11 +158,11 @@ public class PlannerTests
             foreach (var machine in new[] { Machine, odd })
             {
                 var plan = Plan(Cloth(typical.Id), SideSeam with { Seen = true }, machine, Schools.Default with { HideThreadId = "tighter-needle" });
-                Assert.All(plan.Threads, t => Assert.Contains(t.DialNumber, machine.DialOf(t.Position).Numbers()));
-                Assert.All(plan.Threads, t => Assert.Equal(machine.DialOf(t.Position).StepsTighter(t.DialNumber), t.StepsTighter, 6));
+                Assert.All(plan.Threads, t => Assert.Contains(t.DialNumber!.Value, machine.DialOf(t.Position).Numbers()));
+                Assert.All(plan.Threads, t => Assert.Equal(machine.DialOf(t.Position).StepsTighter(t.DialNumber!.Value), t.StepsTighter, 6));
                 Assert.Equal(plan.StitchLengthMm, machine.StitchLength.Settable(plan.StitchLengthMm));
-                Assert.Equal(plan.Differential, machine.Differential.Settable(plan.Differential));
-                Assert.Equal(plan.CuttingWidthFromRightMm, machine.CuttingWidth.Settable(plan.CuttingWidthFromRightMm));
+                Assert.Equal(plan.Differential!.Value, machine.Differential.Settable(plan.Differential!.Value));
+                Assert.Equal(plan.CuttingWidthFromRightMm!.Value, machine.CuttingWidth.Settable(plan.CuttingWidthFromRightMm!.Value));
                 var use = plan.Fills(ThreadPosition.NeedleLeft) ? plan.Fills(ThreadPosition.NeedleRight) ? FingerUse.BothNeedles : FingerUse.LeftNeedle : FingerUse.RightNeedle;
                 Assert.True(machine.Fingers.Single(f => f.Name == plan.FingerName).Use.HasFlag(use));
             }
@@ -171,7 +174,7 @@ public class PlannerTests
     {
         var plan = Plan(Cloth("double-knit"), SideSeam);
         Assert.Equal(4.3 + Machine.GaugeMm, plan.LoopWidthMm, 9);
-        Assert.Equal(plan.CuttingWidthFromRightMm + Machine.GaugeMm, plan.BiteMm, 9);
+        Assert.Equal(plan.CuttingWidthFromRightMm!.Value + Machine.GaugeMm, plan.BiteMm, 9);
     }
 
     [Fact]
@@ -206,7 +209,7 @@ public class PlannerTests
     [Fact]
     public void A_rolled_hem_is_refused_on_thick_cloth()
     {
-        var outcome = OverlockPlanner.Plan(new PlanRequest(Cloth("brushed-fleece"), SideSeam with { Job = SeamJob.RolledHem, Plies = 1 }, Machine, Schools.Default));
+        var outcome = Ask(Cloth("brushed-fleece"), SideSeam with { Job = SeamJob.RolledHem, Plies = 1 }, Machine);
         Assert.Equal("job", Assert.Single(outcome.Problems).Field);
     }
 
@@ -223,14 +226,14 @@ public class PlannerTests
 
         var universalOnly = Machine with { NeedlePointIds = ["universal"] };
         Assert.Equal(NeedleCatalogue.Universal, Plan(Cloth("double-knit"), SideSeam, universalOnly).Point);
-        var never = OverlockPlanner.Plan(new PlanRequest(Cloth("double-knit"), SideSeam, universalOnly, Schools.Default with { StableKnitPointId = "never" }));
+        var never = Ask(Cloth("double-knit"), SideSeam, universalOnly, Schools.Default with { StableKnitPointId = "never" });
         Assert.Equal("needlePointIds", Assert.Single(never.Problems).Field);
     }
 
     [Fact]
     public void Universal_needles_are_refused_where_they_would_skip()
     {
-        var outcome = OverlockPlanner.Plan(new PlanRequest(Cloth("power-knit"), SideSeam, Machine with { NeedlePointIds = ["universal"] }, Schools.Default));
+        var outcome = Ask(Cloth("power-knit"), SideSeam, Machine with { NeedlePointIds = ["universal"] });
         Assert.Contains("stretch", Assert.Single(outcome.Problems).Message, StringComparison.Ordinal);
     }
 
@@ -278,7 +281,7 @@ public class PlannerTests
             Assert.StartsWith(FormattableString.Invariant($"{plan.Differential:0.##}"), Assert.Single(plan.ReasonsFor(PlanTopic.Differential)).Sentence, StringComparison.Ordinal);
             Assert.StartsWith(FormattableString.Invariant($"{plan.CuttingWidthFromRightMm:0.##} mm"), Assert.Single(plan.ReasonsFor(PlanTopic.CuttingWidth)).Sentence, StringComparison.Ordinal);
             Assert.Contains(plan.NeedleSize.ToString(), Assert.Single(plan.ReasonsFor(PlanTopic.Size)).Sentence, StringComparison.Ordinal);
-            Assert.Contains(plan.FingerName, Assert.Single(plan.ReasonsFor(PlanTopic.Finger)).Sentence, StringComparison.Ordinal);
+            Assert.Contains(plan.FingerName!, Assert.Single(plan.ReasonsFor(PlanTopic.Finger)).Sentence, StringComparison.Ordinal);
         }
     }
 
@@ -295,7 +298,7 @@ public class PlannerTests
         Assert.Equal(seam.OverhangMm, plan.Targets.OverhangMm);
         Assert.Equal(seam.YieldPercent, plan.Figures.Yield.Middle);
         Assert.All(plan.Threads, t => Assert.Equal(
-            DialTension.Tension(t.Position, t.Kind, t.DialNumber, Machine.DialOf(t.Position).Neutral, Machine.DialOf(t.Position).Sense, Machine.CalibrationThread), t.TensionCentinewtons, 9));
+            DialTension.Tension(t.Position, t.Kind, t.DialNumber!.Value, Machine.DialOf(t.Position).Neutral, Machine.DialOf(t.Position).Sense, Machine.CalibrationThread), t.TensionCentinewtons, 9));
     }
 
     [Fact]
@@ -309,9 +312,9 @@ public class PlannerTests
     {
         var bothOnly = Machine with { Fingers = [new("only", 4.3, FingerUse.BothNeedles)] };
         Assert.Equal(4, Plan(Cloth("interlock"), SideSeam, bothOnly).Stitch.ThreadCount);
-        var edge = OverlockPlanner.Plan(new PlanRequest(Cloth("interlock"), SideSeam with { Job = SeamJob.EdgeFinish, Plies = 1 }, bothOnly, Schools.Default));
+        var edge = Ask(Cloth("interlock"), SideSeam with { Job = SeamJob.EdgeFinish, Plies = 1 }, bothOnly);
         Assert.Equal("fingers", Assert.Single(edge.Problems).Field);
-        var broken = OverlockPlanner.Plan(new PlanRequest(Cloth("interlock"), SideSeam, Machine with { GaugeMm = double.NaN }, Schools.Default));
+        var broken = Ask(Cloth("interlock"), SideSeam, Machine with { GaugeMm = double.NaN });
         Assert.Equal("gaugeMm", Assert.Single(broken.Problems).Field);
     }
 

@@ -11,13 +11,15 @@ using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
+using YieldingLoop.Web.Forms;
 using YieldingLoop.Web.Pages.Shared;
 
 namespace YieldingLoop.Web.Pages.Seams;
 
-/// <summary>The set-up of one seam on one machine, worked out now; kept when the user says so.</summary>
+/// <summary>The set-up of one seam, the best that can be proved on the machines at hand; kept when the user says so.</summary>
 public sealed class SetUpModel(Workroom workroom, Wording wording) : PageModel
 {
+    /// <summary>The machine it is pinned to; null for any.</summary>
     [BindProperty(SupportsGet = true)]
     public int? Machine { get; set; }
 
@@ -29,6 +31,10 @@ public sealed class SetUpModel(Workroom workroom, Wording wording) : PageModel
 
     [BindProperty(SupportsGet = true)]
     public string? Point { get; set; }
+
+    /// <summary>Whether the pins are asked about rather than taken.</summary>
+    [BindProperty(SupportsGet = true)]
+    public bool Why { get; set; }
 
     /// <summary>Made with the page, so that keeping twice keeps once.</summary>
     [BindProperty]
@@ -42,19 +48,28 @@ public sealed class SetUpModel(Workroom workroom, Wording wording) : PageModel
 
     public IReadOnlyList<MachineRow> Machines { get; private set; } = [];
 
+    /// <summary>The machine of the best set-up, or the one it is pinned to.</summary>
     public MachineRow? MachineRow { get; private set; }
 
-    public Outcome<SetupPlan>? Outcome { get; private set; }
+    public Outcome<PlanAnswer>? Outcome { get; private set; }
 
     public SetupCard? Card { get; private set; }
 
-    /// <summary>What to sew it with on a plain machine.</summary>
-    public Outcome<PlainAdvice>? Plain { get; private set; }
+    /// <summary>The alternatives, each with its machine's name.</summary>
+    public IReadOnlyList<(PlannedSetup Setup, SetupCard Card)> Alternatives { get; private set; } = [];
 
-    /// <summary>Zigzag length against width on a plain machine.</summary>
-    public ZigzagMap? Map => Plain?.Value is { Best: { GapMm: 0 } } advice ? advice.Map : null;
+    /// <summary>What was asked about, and the answer.</summary>
+    public WhyNotAnswer? WhyNot { get; private set; }
+
+    public IReadOnlyList<PinField> Pins { get; private set; } = [];
+
+    /// <summary>What to sew it with on a plain machine, where the set-up is on one.</summary>
+    public PlainAdvice? Plain { get; private set; }
 
     public ClothFigures? Figures { get; private set; }
+
+    /// <summary>The user's own rules that apply.</summary>
+    public IReadOnlyList<OwnRule> OwnRules { get; private set; } = [];
 
     /// <summary>How the seam is carried out.</summary>
     public IReadOnlyList<ProcedureStep> Procedure => Procedures.For(Row.Entry, Schools);
@@ -70,6 +85,11 @@ public sealed class SetUpModel(Workroom workroom, Wording wording) : PageModel
 
     /// <summary>The workroom's schools, but for what this piece of work chooses otherwise.</summary>
     public Schools Schools => wording.Settings.Schools.With(Schools.Join, Join).With(Schools.HideThread, Hide).With(Schools.StableKnitPoint, Point);
+
+    public string MachineName(string id) => Machines.First(m => FieldText.Of(m.Id) == id).Name;
+
+    /// <summary>The address of this page with a machine and pins.</summary>
+    public string Address(string machineId, string pins) => $"/seams/{Row.Id}/set-up?machine={machineId}{(pins.Length > 1 ? "&" + pins[1..] : "")}";
 
     public async Task<IActionResult> OnGetAsync(int id) => await LoadAsync(id) ? Page() : NotFound();
 
@@ -94,7 +114,7 @@ public sealed class SetUpModel(Workroom workroom, Wording wording) : PageModel
         if (seen != Seen)
         {
             ModelState.Remove(nameof(Seen));
-            Notice = "The cloth, the seam or the machine was changed after this page was opened. Nothing was kept; this is the set-up as it comes out now.";
+            Notice = "The cloth, the seam, a machine or the drawer was changed after this page was opened. Nothing was kept; this is the set-up as it comes out now.";
             Response.StatusCode = StatusCodes.Status409Conflict;
             return Page();
         }
@@ -111,62 +131,65 @@ public sealed class SetUpModel(Workroom workroom, Wording wording) : PageModel
         }
 
         Row = row;
-        var last = await workroom.Setups.Where(s => s.SeamId == id && s.PutAwayAt == null).OrderByDescending(s => s.Id).Select(s => new { s.Id, s.MachineId }).FirstOrDefaultAsync();
         // A machine that is put away is offered only where an address names it.
-        Machines = await workroom.Machines.Where(m => m.PutAwayAt == null || m.Id == Machine).OrderBy(m => m.Name).ToListAsync();
-        KeptId = last?.Id;
-        MachineRow = Machines.FirstOrDefault(m => m.Id == Machine) ?? Machines.FirstOrDefault(m => m.Id == last?.MachineId) ?? Machines.FirstOrDefault(m => CanSew(m.Entry)) ?? (Machines.Count > 0 ? Machines[0] : null);
-        if (Machine is not null && MachineRow?.Id != Machine)
+        Machines = await workroom.Machines.Where(m => m.PutAwayAt == null || m.Id == Machine).OrderBy(m => m.Name).Take(PlanQuestion.MostMachines).ToListAsync();
+        KeptId = await workroom.LastSetupOfAsync(id);
+        if (Machine is not null && Machines.All(m => m.Id != Machine))
         {
             return false;
         }
 
-        Plan();
+        var cloth = Row.Cloth!.Entry.Resolve();
+        ClothProblems = cloth.Problems;
+        if (Machines.Count > 0 && cloth.Value is { } figures)
+        {
+            Figures = figures;
+            await PlanAsync(figures);
+        }
+
         return true;
     }
 
-    /// <summary>Whether a machine is one to begin with: hems and ornament run inside the cloth, everything else is an overlocker's.</summary>
-    private bool CanSew(Machine machine) => Row.Entry.Job is SeamJob.Hem or SeamJob.DecorativeLine ? machine is PlainMachine : machine.AsOverlocker() is not null;
-
-    private void Plan()
+    private async Task PlanAsync(ClothFigures figures)
     {
-        var cloth = Row.Cloth!.Entry.Resolve();
-        ClothProblems = cloth.Problems;
-        if (MachineRow is null || cloth.Value is not { } figures)
+        var states = await workroom.States.Where(s => s.Machine!.PutAwayAt == null || s.Id == Machine).ToDictionaryAsync(s => s.Id, s => s.Entry);
+        var drawer = new Core.Setups.Drawer([.. (await workroom.ListNeedlesAsync(500)).Select(n => n.Entry)], [.. (await workroom.ListThreadsAsync(500)).Select(t => t.Entry)]);
+        var rules = (await workroom.ListRulesAsync(500)).Select(r => r.Entry).ToList();
+        Pins = PinFields.For([.. Machines.Where(m => Machine is null || m.Id == Machine).Select(m => m.Entry)], Request.Query, wording);
+        var pins = PinFields.Read(Pins, Machine);
+        var question = new PlanQuestion(
+            figures, Row.Entry,
+            [
+                .. Machines.Select(m => new MachineAtHand(FieldText.Of(m.Id), m.Entry, states.GetValueOrDefault(m.Id, MachineState.Unknown))
+                {
+                    Lifted = [.. rules.Where(r => r.LiftsRuleId is not null && r.About(m.Id, Row.ClothId, Row.Entry.Job)).Select(r => new LiftedRule(r.LiftsRuleId!, r.ThreadKindId))],
+                }),
+            ],
+            drawer.Known ? drawer : null, Schools, wording.Settings.Weights, Why ? PlanPins.None : pins);
+        Outcome = Planner.Plan(question);
+        if (Why && pins != PlanPins.None)
         {
+            var answer = Planner.WhyNot(question, pins);
+            WhyNot = answer.Value;
+        }
+
+        if (Outcome.Value is not { } found)
+        {
+            MachineRow = Machines.FirstOrDefault(m => m.Id == Machine);
             return;
         }
 
-        Figures = figures;
+        MachineRow = RowOf(found.Best);
+        Card = CardOf(found.Best, figures);
+        Alternatives = [.. found.Alternatives.Select(a => (a, CardOf(a, figures)))];
+        Seen = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(found.Best)));
+        OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, Row.Entry.Job, Card.Plan.Threads))];
+        Manual = ManualTable.For(MachineRow.Entry, Row.Entry.Job.Rolls() ? ManualSetting.RolledHemId : Card.Plan.StitchId, figures);
+        Plain = Card.Machine is PlainMachine plain ? PlainStitchAdvice.For(figures, Row.Entry, Card.Plan.Need, plain, Schools).Value : null;
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(MachineRow);
-        if (MachineRow.Entry is PlainMachine plain)
-        {
-            Advise(plain, figures);
-        }
-
-        if (MachineRow.Entry.AsOverlocker() is not { } overlocker)
-        {
-            return;
-        }
-
-        Outcome = OverlockPlanner.Plan(new PlanRequest(figures, Row.Entry, overlocker, Schools));
-        if (Outcome.Value is { } plan)
-        {
-            Manual = ManualTable.For(MachineRow.Entry, Row.Entry.Job.Rolls() ? ManualSetting.RolledHemId : plan.StitchId, figures);
-            Card = new SetupCard(plan, overlocker, figures, Row.Entry);
-            Seen = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(plan)));
-        }
     }
 
-    private void Advise(PlainMachine machine, ClothFigures figures)
-    {
-        var need = Row.Entry.Resolve();
-        if (need.Value is not { } found)
-        {
-            Plain = Core.Outcome.Failed<PlainAdvice>(need.Problems);
-            return;
-        }
+    private MachineRow RowOf(PlannedSetup setup) => Machines.First(m => FieldText.Of(m.Id) == setup.MachineId);
 
-        Plain = PlainStitchAdvice.For(figures, Row.Entry, found, machine, Schools);
-    }
+    private SetupCard CardOf(PlannedSetup setup, ClothFigures figures) => new(setup.Plan, SetupState.HeadOf(setup.Plan, RowOf(setup).Entry), figures, Row.Entry);
 }

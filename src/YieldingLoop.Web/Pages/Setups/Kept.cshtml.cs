@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Pages.Shared;
@@ -16,6 +17,18 @@ public sealed class KeptModel(Workroom workroom) : PageModel
 
     /// <summary>What has changed since it was kept.</summary>
     public IReadOnlyList<string> Changes { get; private set; } = [];
+
+    /// <summary>Every version, the newest first.</summary>
+    public IReadOnlyList<SetupRow> Versions { get; private set; } = [];
+
+    /// <summary>Every version with what it changed.</summary>
+    public IEnumerable<(SetupRow Version, IReadOnlyList<string> Changes)> History => Versions.Select((v, i) => (v, i + 1 < Versions.Count ? SetupDifferences.Between(Versions[i + 1].Snapshot.Plan, v.Snapshot.Plan) : []));
+
+    /// <summary>Seams it could be copied to.</summary>
+    public IReadOnlyList<SeamRow> OtherSeams { get; private set; } = [];
+
+    /// <summary>The user's own rules that apply.</summary>
+    public IReadOnlyList<OwnRule> OwnRules { get; private set; } = [];
 
     public string? Notice { get; private set; }
 
@@ -56,6 +69,9 @@ public sealed class KeptModel(Workroom workroom) : PageModel
         var kept = row.Snapshot;
         Card = SetupCard.Of(kept);
         Changes = SnapshotChanges.Between(kept, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry);
+        Versions = await workroom.VersionsAsync(id);
+        OtherSeams = await workroom.Seams.Include(x => x.Cloth).Where(x => x.PutAwayAt == null && x.Id != row.SeamId).OrderByDescending(x => x.ChangedAt).Take(100).ToListAsync();
+        OwnRules = [.. (await workroom.ListRulesAsync(500)).Select(r => r.Entry).Where(r => r.Applies(row.MachineId, row.ClothId, kept.Seam.Job, kept.Plan.Threads))];
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return true;
     }

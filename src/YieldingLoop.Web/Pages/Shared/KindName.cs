@@ -13,6 +13,7 @@ public static class KindName
         [RecordKind.Setup] = ("set-up", "set-ups", "/setups"),
         [RecordKind.Needle] = ("pack of needles", "packs of needles", "/drawer"),
         [RecordKind.Thread] = ("thread", "threads", "/drawer"),
+        [RecordKind.Rule] = ("note", "notes", "/rules"),
     };
 
     public static string One(RecordKind kind) => Names[kind].One;

@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
@@ -8,8 +9,14 @@ using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Pages.Shared;
 
+/// <summary>A dial of a card, and the thread it holds.</summary>
+/// <param name="Position">Whose dial.</param>
+/// <param name="Dial">The dial; null for a bobbin, which has none.</param>
+/// <param name="Thread">The thread; null where the set-up leaves it empty.</param>
+public sealed record CardDial(ThreadPosition Position, DialScale? Dial, PlannedThread? Thread);
+
 /// <summary>Everything a set-up card shows.</summary>
-public sealed record SetupCard(SetupPlan Plan, Overlocker Machine, ClothFigures Cloth, SeamEntry Seam)
+public sealed record SetupCard(SetupPlan Plan, Machine Machine, ClothFigures Cloth, SeamEntry Seam)
 {
     /// <summary>The card of a kept set-up, as it was kept.</summary>
     public static SetupCard Of(SetupSnapshot kept) => new(kept.Plan, kept.Machine, kept.ClothFigures, kept.Seam);
@@ -23,17 +30,32 @@ public sealed record SetupCard(SetupPlan Plan, Overlocker Machine, ClothFigures 
         Math.Abs(meetingMm) < 0.05 ? "on the edge" : $"{wording.Length(Math.Abs(meetingMm))} to the {(meetingMm > 0 ? "face" : "back")}";
 
     /// <summary>"stretch 80/12", the chosen number first.</summary>
-    public string NeedleIn(Wording wording) => $"{wording.Say(Plan.Point.Name)} {wording.Say(Plan.NeedleSize)}";
+    public string NeedleIn(Wording wording) => Plan.TwinGapMm is { } gap ? wording.Say($"twin {new TwinNeedle(gap, Plan.NeedleSize).Pack} {Plan.Point.Name}") : $"{wording.Say(Plan.Point.Name)} {wording.Say(Plan.NeedleSize)}";
 
     /// <summary>The dials as this set-up counts from them: neutral is the manual's number where its table has one.</summary>
-    public IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials => (Plan.Baseline is { } row ? Machine.TunedTo(row) : Machine).Dials;
+    public IReadOnlyList<CardDial> Dials
+    {
+        get
+        {
+            var machine = Plan.Baseline is { } row ? Machine.TunedTo(row) : Machine;
+            return machine is PlainMachine plain
+                ? [new(ThreadPosition.Needle, plain.TopTension, Plan.Threads[0]), new(ThreadPosition.Bobbin, null, Plan.Threads[^1])]
+                : [.. machine.Dials.Select(d => new CardDial(d.Position, d.Dial, Plan.Threads.FirstOrDefault(t => t.Position == d.Position)))];
+        }
+    }
 
     /// <summary>The seats that hold a needle.</summary>
-    public IReadOnlyCollection<ThreadPosition> FilledSeats => [.. Plan.Threads.Select(t => t.Position).Where(p => p.IsNeedle())];
+    public IReadOnlyCollection<ThreadPosition> FilledSeats => [.. Machine.Seats.Select(s => s.Position).Where(Plan.Fills)];
 
-    public bool Left => Plan.Fills(ThreadPosition.NeedleLeft);
+    /// <summary>Whether a seat of the clamp stays empty.</summary>
+    public bool SomeSeatEmpty => FilledSeats.Count < Machine.Seats.Count;
 
-    public bool Right => Plan.Fills(ThreadPosition.NeedleRight);
+    /// <summary>Two filled seats whose tips can be compared; null where there are none.</summary>
+    public (Seat One, Seat Other)? Tips =>
+        Machine.Seats.Where(s => Plan.Fills(s.Position)).ToList() is [var one, .., var other] && one.TipHigherMm is not null && other.TipHigherMm is not null ? (one, other) : null;
+
+    /// <summary>"514, four-thread overlock".</summary>
+    public string StitchIn(Wording wording) => $"{(char.IsDigit(Plan.StitchId[0]) ? Plan.StitchId + ", " : "")}{wording.Say(Plan.Stitch.Name)}{(Plan.Flatlock ? ", pulled flat" : "")}";
 
     public double ClothStretch => Cloth.StretchAlong(Seam.Direction).Value;
 }

@@ -1,0 +1,368 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.ThreadUp;
+
+namespace YieldingLoop.Core.Setups;
+
+/// <summary>What a set-up costs, as parts.</summary>
+/// <param name="ChangeoverMinutes">Minutes from what is on the machine.</param>
+/// <param name="ThreadMetres">Metres of thread per metre of seam.</param>
+/// <param name="Steps">Steps away from neutral: dials, length, width, needle, knife.</param>
+/// <param name="Purchases">Things to buy.</param>
+public sealed record PlanCost(double ChangeoverMinutes, double ThreadMetres, double Steps, int Purchases)
+{
+    /// <summary>All of it.</summary>
+    public double Total(PlannerWeights weights) =>
+        weights.PerChangeoverMinute * ChangeoverMinutes + weights.PerThreadMetre * ThreadMetres + weights.PerStep * Steps + weights.PerPurchase * Purchases;
+}
+
+/// <summary>A set-up the search has found, complete but not written out.</summary>
+internal sealed record FoundSetup
+{
+    public required Layout Layout { get; init; }
+
+    public required ThreadOption NeedleThread { get; init; }
+
+    public ThreadOption? Upper { get; init; }
+
+    public required ThreadOption Lower { get; init; }
+
+    public required NeedleOption Needle { get; init; }
+
+    public required SolvedLoopers Loopers { get; init; }
+
+    public required double NeedleOffset { get; init; }
+
+    public required double LengthMm { get; init; }
+
+    public double WidthMm { get; init; }
+
+    public double? CuttingFromRightMm { get; init; }
+
+    public double? Differential { get; init; }
+
+    public required PlanRank Rank { get; init; }
+
+    /// <summary>What makes two set-ups differ in kind.</summary>
+    public (string Machine, string Stitch, bool Flatlock, string Threads) Kind =>
+        (Layout.Hand.Id, Layout.Stitch.Id, Layout.Flatlock, $"{NeedleThread.Kind.Id}/{Upper?.Kind.Id}/{Lower.Kind.Id}");
+}
+
+/// <summary>
+/// Walks the lattice of set-ups: machine, stitch, seats, finger, needle, thread in every position, length, width,
+/// needle dial, cutting width. Looper dials and differential are solved. Needle and knife act on figures of their own,
+/// so the best of each is found once and added: the rank is a sum of parts, and nothing is left out by that.
+/// </summary>
+internal sealed class LatticeSearch
+{
+    private const double HalfMillimetre = 0.5;
+
+    private readonly PlanQuestion question;
+    private readonly Need need;
+    private readonly PlanJudge judge;
+    private readonly IReadOnlyList<ThreadOption> threads;
+    private readonly Dictionary<(string, string, bool, string), FoundSetup> best = [];
+    private readonly Dictionary<HardRule, (int Times, string Sentence)> broken = [];
+    private readonly HashSet<RuleStage> passed = [];
+
+    /// <param name="question">The question.</param>
+    /// <param name="need">What the wearer asks.</param>
+    /// <param name="kinds">Kinds of thread that may be used; null for all.</param>
+    public LatticeSearch(PlanQuestion question, Need need, IReadOnlySet<string>? kinds = null)
+    {
+        this.question = question;
+        this.need = need;
+        judge = new PlanJudge(question, need);
+        threads = [.. PlanOptions.Threads(question).Where(t => kinds is null || kinds.Contains(t.Kind.Id))];
+    }
+
+    /// <summary>How many set-ups the lattice holds.</summary>
+    public long Candidates { get; private set; }
+
+    /// <summary>How many the seam model was asked about; the others share its answer.</summary>
+    public long Evaluated { get; private set; }
+
+    /// <summary>The best of every kind, the best first.</summary>
+    public IReadOnlyList<FoundSetup> Best => [.. best.Values.OrderBy(f => f.Rank).ThenBy(f => f.Kind.Machine, StringComparer.Ordinal).ThenBy(f => f.Kind.Stitch, StringComparer.Ordinal).ThenBy(f => f.Kind.Flatlock).ThenBy(f => f.Kind.Threads, StringComparer.Ordinal)];
+
+    /// <summary>What stood in the way: the rule broken most often where nothing got past; null where no rule did.</summary>
+    public (HardRule Rule, string Sentence)? Obstacle => broken
+        .OrderBy(b => passed.Contains(b.Key.Stage)).ThenBy(b => b.Key.Stage).ThenByDescending(b => b.Value.Times).ThenBy(b => b.Key.Id, StringComparer.Ordinal)
+        .Select(b => ((HardRule, string)?)(b.Key, b.Value.Sentence)).FirstOrDefault();
+
+    public void Run()
+    {
+        foreach (var hand in question.Machines.Where(h => question.Pins.MachineId is null || h.Id == question.Pins.MachineId))
+        {
+            foreach (var layout in Layouts.Of(hand, question))
+            {
+                var trial = new SetupTrial(question, need, layout);
+                if (!Breaks(RuleStage.Layout, trial))
+                {
+                    Walk(layout, trial);
+                }
+            }
+        }
+    }
+
+    private bool Breaks(RuleStage stage, SetupTrial trial)
+    {
+        if (HardRules.Broken(stage, trial) is not { } rule)
+        {
+            passed.Add(stage);
+            return false;
+        }
+
+        broken[rule] = broken.TryGetValue(rule, out var seen) ? (seen.Times + 1, seen.Sentence) : (1, rule.Sentence(trial));
+        return true;
+    }
+
+    private void Walk(Layout layout, SetupTrial trial)
+    {
+        var pins = question.Pins;
+        var head = layout.Head;
+        var weights = question.Weights;
+        var thickness = SeamGeometry.SewnThickness(question.Seam.Plies, question.Cloth.Thickness.Value);
+        var solver = new DialSolver(question, layout, thickness);
+        var change = new Changeover(layout.Hand.Machine, layout.Hand.State, head.Kind);
+        var along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
+        double? differential = head.Feed is not { } feed ? null
+            : question.Seam.Job == SeamJob.LettuceEdge ? feed.Least
+            : feed.Settable(ClothEffects.FlatDifferential(along));
+        var lengths = HalfSteps(head.StitchLength, pins.LengthMm);
+        var widths = layout.Stitch.NeedsZigzagWidth ? Widths(layout, pins.WidthMm) : [0];
+        var cuts = head is Overlocker knife ? HalfSteps(knife.CuttingWidth, pins.CuttingWidthMm) : [];
+        var offsets = Offsets(layout);
+        var needles = (layout.TwinGapMm is { } gap ? PlanOptions.TwinNeedles(question, head, layout.Hand.State).Where(n => n.TwinGapMm == gap) : PlanOptions.Needles(question, head, layout.Hand.State))
+            .Where(n => (pins.PointId is null || n.Point.Id == pins.PointId) && (pins.SizeMetric is null || n.Size.Metric == pins.SizeMetric)).ToList();
+        if (lengths.Count == 0 || widths.Count == 0 || (head is Overlocker && cuts.Count == 0) || needles.Count == 0)
+        {
+            return;
+        }
+
+        var tier = TradeOrder.Of(layout, question, need)!.Value;
+        var common = (judge.Growth(layout, differential) with { Tier = tier }).Pay(weights.PerChangeoverMinute * (change.Fixed()
+            + (layout.Finger is { } finger ? change.Finger(finger.Name) : 0) + (differential is { } ratio ? change.Feed(ratio) : 0)
+            + (layout.Plate is { } plate ? change.Plate(plate.Name) : 0) + (layout.Foot is { } foot ? change.Foot(foot.Name) : 0)
+            + (layout.Tape ? Minutes.Part : 0)));
+        var preferred = PlanWriter.PreferredNeedleSteps(question);
+        var laid = new LaidThread[layout.Stitch.ThreadCount];
+        var readings = new ThreadReading[SeamModel.MostThreads];
+        var uppers = layout.UpperPosition is null ? [null] : threads.Where(t => pins.UpperThreadId is null || t.Kind.Id == pins.UpperThreadId).Cast<ThreadOption?>().ToArray();
+
+        foreach (var needleThread in threads.Where(t => pins.NeedleThreadId is null || t.Kind.Id == pins.NeedleThreadId))
+        {
+            trial.NeedleThread = needleThread;
+            var seated = BestNeedle(layout, trial, needles, change);
+            foreach (var upper in uppers)
+            {
+                foreach (var lower in threads.Where(t => pins.LowerThreadId is null || t.Kind.Id == pins.LowerThreadId))
+                {
+                    (trial.Upper, trial.Lower, trial.LengthMm) = (upper, lower, null);
+                    if (Breaks(RuleStage.Threads, trial) || seated is null)
+                    {
+                        continue;
+                    }
+
+                    Candidates += (long)lengths.Count * widths.Count * Math.Max(1, cuts.Count) * offsets.Count * needles.Count;
+                    var loopers = solver.Loopers(upper?.Kind, lower.Kind);
+                    // Threads of one layout differ in these only; what stays the same is added once.
+                    var here = common + judge.Loopers(layout, needleThread.Kind, upper?.Kind, lower.Kind) + seated.Value.Part;
+                    here = here.Pay(weights.PerChangeoverMinute * (LooperMinutes(layout, upper, lower, loopers, change))
+                        + weights.PerStep * ((loopers.Upper?.Distance() ?? 0) + loopers.Lower.Distance())
+                        + weights.PerPurchase * Purchases(needleThread, upper, lower, seated.Value.Needle));
+                    var (cut, cutPart) = BestCut(layout, loopers, cuts, change);
+                    here += cutPart;
+
+                    var drag = Lay(layout, laid, needleThread, upper, lower, loopers, along);
+                    PlanRank? least = null;
+                    var at = (Offset: 0.0, Length: 0.0, Width: 0.0);
+                    foreach (var offset in offsets)
+                    {
+                        var dials = 0.0;
+                        for (var i = 0; i < layout.NeedlePositions.Count; i++)
+                        {
+                            var position = layout.NeedlePositions[i];
+                            var dial = layout.Flatlock && layout.Stitch.Family == StitchFamily.Overlock
+                                ? solver.LoosestNeedle(position, needleThread.Kind)
+                                : solver.Needle(position, needleThread.Kind, offset);
+                            laid[i] = new LaidThread(position, needleThread.Kind, dial.TensionCentinewtons);
+                            // The one dial of a plain machine is turned once, whatever hangs from it.
+                            dials += i > 0 && head is PlainMachine ? 0 : weights.PerStep * dial.Distance(preferred) + weights.PerChangeoverMinute * change.Dial(layout.Seats[Math.Min(i, layout.Seats.Count - 1)], dial.Number!.Value);
+                        }
+
+                        foreach (var length in lengths)
+                        {
+                            trial.LengthMm = length;
+                            if (Breaks(RuleStage.Length, trial))
+                            {
+                                continue;
+                            }
+
+                            foreach (var width in widths)
+                            {
+                                var geometry = new SeamGeometry(layout.Stitch, length, thickness) { ZigzagWidthMm = width, GaugeMm = layout.GaugeMm, LoopWidthMm = layout.LoopWidthMm };
+                                var reading = SeamModel.Evaluate(geometry, laid, readings);
+                                Evaluated++;
+                                var part = here + judge.Seam(layout, reading, drag, loopers, length, width, thickness);
+                                part = part.Pay(dials + weights.PerChangeoverMinute * (change.Length(length) + (layout.Stitch.NeedsZigzagWidth ? change.Width(width) : 0)));
+                                var rank = new PlanRank(judge.VerdictClass(reading.YieldPercent), part);
+                                if (least is null || rank.CompareTo(least.Value) < 0)
+                                {
+                                    (least, at) = (rank, (offset, length, width));
+                                }
+                            }
+                        }
+                    }
+
+                    if (least is { } rankFound)
+                    {
+                        Offer(new FoundSetup
+                        {
+                            Layout = layout, NeedleThread = needleThread, Upper = upper, Lower = lower, Needle = seated.Value.Needle, Loopers = loopers,
+                            NeedleOffset = at.Offset, LengthMm = at.Length, WidthMm = at.Width, CuttingFromRightMm = cut, Differential = differential, Rank = rankFound,
+                        });
+                    }
+                }
+            }
+        }
+    }
+
+    private void Offer(FoundSetup found)
+    {
+        if (!best.TryGetValue(found.Kind, out var before) || found.Rank.CompareTo(before.Rank) < 0)
+        {
+            best[found.Kind] = found;
+        }
+    }
+
+    /// <summary>The threads that are not in needles, into the places behind the needles; and the drag they make.</summary>
+    private double? Lay(Layout layout, LaidThread[] laid, ThreadOption needle, ThreadOption? upper, ThreadOption lower, in SolvedLoopers loopers, double along)
+    {
+        for (var i = 0; i < layout.NeedlePositions.Count; i++)
+        {
+            laid[i] = new LaidThread(layout.NeedlePositions[i], needle.Kind, 1);
+        }
+
+        var next = layout.NeedlePositions.Count;
+        if (upper is not null)
+        {
+            laid[next++] = new LaidThread(layout.UpperPosition!.Value, upper.Kind, loopers.Upper!.Value.TensionCentinewtons);
+        }
+
+        laid[next] = new LaidThread(layout.LowerPosition, lower.Kind, loopers.Lower.TensionCentinewtons);
+        return ClothEffects.Drag(layout.Stitch, laid, along, question.Cloth.AreaDensity.Value);
+    }
+
+    private static double LooperMinutes(Layout layout, ThreadOption? upper, ThreadOption lower, in SolvedLoopers loopers, Changeover change)
+    {
+        var minutes = change.Loopers(p => p == layout.UpperPosition ? upper?.Kind.Id : p == layout.LowerPosition ? lower.Kind.Id : null, out _);
+        minutes += loopers.Upper is { Number: { } up } ? change.Dial(layout.UpperPosition!.Value, up) : 0;
+        return minutes + (loopers.Lower.Number is { } low ? change.Dial(layout.LowerPosition, low) : 0);
+    }
+
+    /// <summary>Distinct kinds and needles the drawer lacks.</summary>
+    public static int Purchases(ThreadOption needle, ThreadOption? upper, ThreadOption lower, NeedleOption seated) =>
+        new[] { needle, upper, lower }.OfType<ThreadOption>().Where(t => t.ToBuy).Select(t => t.Kind.Id).Distinct().Count() + (seated.ToBuy ? 1 : 0);
+
+    /// <summary>The needle that suits best with a needle thread, its price included; null where none may be used.</summary>
+    private (NeedleOption Needle, RankPart Part)? BestNeedle(Layout layout, SetupTrial trial, List<NeedleOption> needles, Changeover change)
+    {
+        (NeedleOption, RankPart)? least = null;
+        // Whether a looper is threaded from its cone follows from what is on the machine, not from the kind of thread.
+        change.Loopers(p => p == layout.UpperPosition || p == layout.LowerPosition ? "" : null, out var afresh);
+        foreach (var needle in needles)
+        {
+            trial.Needle = needle;
+            if (Breaks(RuleStage.Needle, trial))
+            {
+                continue;
+            }
+
+            var wanted = Seated(layout, needle);
+            var minutes = change.Needles(wanted) + wanted.Sum(n => change.NeedleThread(n, trial.NeedleThread!.Kind.Id, afresh));
+            var part = judge.Needle(needle, trial.NeedleThread!.Kind, layout.Seats.Count).Pay(question.Weights.PerChangeoverMinute * minutes);
+            // What it costs to buy is counted with the threads; here it decides between needles.
+            var price = needle.ToBuy ? part.Pay(question.Weights.PerPurchase) : part;
+            if (least is null || price.CompareTo(least.Value.Item2) < 0)
+            {
+                least = (needle, price);
+            }
+        }
+
+        return least is ({ ToBuy: true } bought, var paid) ? (bought, paid.Pay(-question.Weights.PerPurchase)) : least;
+    }
+
+    /// <summary>The needles as they stand in the clamp.</summary>
+    public static IReadOnlyList<NeedleInSeat> Seated(Layout layout, NeedleOption needle) =>
+        [.. layout.Seats.Select(seat => new NeedleInSeat(seat, layout.Head.NeedleSystem, needle.Point.Id, needle.Size.Metric, needle.TwinGapMm))];
+
+    private (double? FromRight, RankPart Part) BestCut(Layout layout, in SolvedLoopers loopers, IReadOnlyList<double> cuts, Changeover change)
+    {
+        if (layout.Head is not Overlocker)
+        {
+            return (null, RankPart.None);
+        }
+
+        Span<LaidThread> around = new LaidThread[2];
+        var count = 0;
+        if (loopers.Upper is { } upper)
+        {
+            around[count++] = new LaidThread(layout.UpperPosition!.Value, ThreadCatalogue.SpunPolyester, upper.TensionCentinewtons);
+        }
+
+        around[count++] = new LaidThread(layout.LowerPosition, ThreadCatalogue.SpunPolyester, loopers.Lower.TensionCentinewtons);
+        var reach = SeamLayout.LoopReach(layout.LoopWidthMm, around[..count]);
+        (double, RankPart)? least = null;
+        foreach (var cut in cuts)
+        {
+            var part = judge.Knife(reach, cut + layout.OutermostFromRightMm).Pay(question.Weights.PerChangeoverMinute * change.Knife(cut));
+            if (least is null || part.CompareTo(least.Value.Item2) < 0)
+            {
+                least = (cut, part);
+            }
+        }
+
+        return least!.Value;
+    }
+
+    private IReadOnlyList<double> Offsets(Layout layout)
+    {
+        if (question.Pins.NeedleOffset is { } pinned)
+        {
+            return [pinned];
+        }
+
+        return layout.Flatlock && layout.Stitch.Family == StitchFamily.Overlock ? [0]
+            : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(Schools.HemTension, "always") ? [-2]
+            : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(Schools.HemTension, "unchanged") ? [0]
+            : [0, -1, 1];
+    }
+
+    /// <summary>Every half millimetre the machine can be set to; or the one that is pinned, where it can.</summary>
+    private static IReadOnlyList<double> HalfSteps(SettingRange range, double? pinned)
+    {
+        if (pinned is { } only)
+        {
+            return Math.Abs(range.Settable(only) - only) < 1e-6 ? [range.Settable(only)] : [];
+        }
+
+        return [.. Enumerable.Range((int)Math.Ceiling(range.Least / HalfMillimetre - 1e-9), Math.Max(1, (int)Math.Floor(range.Most / HalfMillimetre + 1e-9) - (int)Math.Ceiling(range.Least / HalfMillimetre - 1e-9) + 1))
+            .Select(i => range.Settable(i * HalfMillimetre)).Distinct()];
+    }
+
+    private static IReadOnlyList<double> Widths(Layout layout, double? pinned)
+    {
+        var machine = (PlainMachine)layout.Head;
+        var most = new[] { layout.Plate?.SlotMm, layout.Foot?.SlotMm }.OfType<double>().Select(slot => slot - 1 - 1).Append(machine.WidestZigzagMm).Min();
+        if (pinned is { } only)
+        {
+            return only > 0 && only <= most + 1e-9 ? [only] : [];
+        }
+
+        return layout.Stitch == StitchCatalogue.NarrowSlant ? most >= 1 ? [1] : []
+            : [.. Enumerable.Range(2, Math.Max(0, (int)Math.Floor(most / HalfMillimetre + 1e-9) - 1)).Select(i => i * HalfMillimetre)];
+    }
+}

@@ -1,0 +1,193 @@
+using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
+
+namespace YieldingLoop.Core.Setups;
+
+/// <summary>A set-up on one of the machines at hand.</summary>
+/// <param name="MachineId">The machine, as the question named it.</param>
+/// <param name="Plan">The set-up.</param>
+/// <param name="Differs">In what it differs from the best; empty for the best.</param>
+/// <param name="Behind">Why it comes after the best; empty for the best.</param>
+public sealed record PlannedSetup(string MachineId, SetupPlan Plan, string Differs = "", string Behind = "");
+
+/// <summary>Something that would help where nothing holds.</summary>
+/// <param name="What">"thread", "direction", "machine".</param>
+/// <param name="Sentence">What, and what it would come to.</param>
+/// <param name="YieldPercent">Yield with it, %.</param>
+/// <param name="Verdict">Verdict with it.</param>
+public sealed record PlanHelp(string What, string Sentence, double YieldPercent, Verdict Verdict);
+
+/// <summary>The planner's answer.</summary>
+/// <param name="Best">The best set-up.</param>
+/// <param name="Alternatives">Up to two that differ in kind, the better first.</param>
+/// <param name="Help">Where the best does not hold: what would help, the most helpful first.</param>
+/// <param name="Candidates">How many set-ups were weighed.</param>
+/// <param name="Evaluated">How many of them the seam model was asked about; the others differ from one of these only in needle or knife.</param>
+public sealed record PlanAnswer(PlannedSetup Best, IReadOnlyList<PlannedSetup> Alternatives, IReadOnlyList<PlanHelp> Help, long Candidates, long Evaluated);
+
+/// <summary>Why something else was not chosen.</summary>
+/// <param name="Sentence">The rule it breaks, or the figure it loses on.</param>
+/// <param name="RuledOut">Whether a hard rule stands in the way.</param>
+/// <param name="Setup">The best set-up with that choice; null where it is ruled out.</param>
+public sealed record WhyNotAnswer(string Sentence, bool RuledOut, PlannedSetup? Setup);
+
+/// <summary>
+/// Plans one seam: weighs every set-up the machines at hand and the drawer allow, and takes the first by verdict,
+/// limits, the trade's order and cost (docs/planner.md). The same question always gets the same answer.
+/// </summary>
+public static class Planner
+{
+    /// <summary>Below this a cloth is thin, g/m²; a rolled hem is for thin cloth only. Working value.</summary>
+    public const double ThinBelowGsm = ManualTable.LightBelowGsm;
+
+    /// <summary>Thickest ply that still rolls, mm. Working value.</summary>
+    public const double RollsUpToMm = 0.8;
+
+    /// <summary>From this area density a cloth is heavy, g/m². Working value.</summary>
+    public const double HeavyFromGsm = ManualTable.HeavyFromGsm;
+
+    private const int MostAlternatives = 2;
+
+    /// <summary>Makes the plan, or says what the machines or the entry lack.</summary>
+    public static Outcome<PlanAnswer> Plan(PlanQuestion question)
+    {
+        var prepared = Prepare(question);
+        if (prepared.Value is not { } ready)
+        {
+            return Outcome.Failed<PlanAnswer>(prepared.Problems);
+        }
+
+        var (asked, need) = ready;
+        var search = Search(asked, need);
+        var found = search.Best;
+        if (found.Count == 0)
+        {
+            return Outcome.Failed<PlanAnswer>([Nothing(asked, search)]);
+        }
+
+        var best = found[0];
+        var plan = PlanWriter.Write(best, asked, need);
+        var alternatives = Alternatives(found, asked)
+            .Select(f => (Found: f, Plan: PlanWriter.Write(f, asked, need)))
+            .Select(f => new PlannedSetup(f.Found.Layout.Hand.Id, f.Plan, PlanCompare.Differs(f.Found, best), PlanCompare.Behind((best, plan), (f.Found, f.Plan), asked, need))).ToList();
+        return Outcome.Of(new PlanAnswer(
+            new PlannedSetup(best.Layout.Hand.Id, plan), alternatives,
+            plan.Figures.Verdict!.Verdict == Verdict.Holds ? [] : PlanHelper.For(asked, need, plan), search.Candidates, search.Evaluated));
+    }
+
+    /// <summary>Answers for a choice put in the place of the planner's own.</summary>
+    /// <param name="question">The question, with the pins it was asked with.</param>
+    /// <param name="instead">The same pins with the choice added.</param>
+    public static Outcome<WhyNotAnswer> WhyNot(PlanQuestion question, PlanPins instead)
+    {
+        var prepared = Prepare(question);
+        if (prepared.Value is not { } ready)
+        {
+            return Outcome.Failed<WhyNotAnswer>(prepared.Problems);
+        }
+
+        var (asked, need) = ready;
+        var free = Search(asked, need);
+        if (free.Best.Count == 0)
+        {
+            return Outcome.Failed<WhyNotAnswer>([Nothing(asked, free)]);
+        }
+
+        var best = free.Best[0];
+        var plan = PlanWriter.Write(best, asked, need);
+        // As little else as possible is changed: all the rest stays where that can be, then machine and stitch, then the machine.
+        foreach (var around in new[] { Kept(best), Kept(best) with { NeedleThreadId = null, UpperThreadId = null, LowerThreadId = null, Seats = null }, PlanPins.None with { MachineId = best.Layout.Hand.Id }, PlanPins.None })
+        {
+            var other = asked with { Pins = instead.Over(around) };
+            var search = Search(other, need);
+            if (search.Best.Count > 0)
+            {
+                var found = search.Best[0];
+                var theirs = PlanWriter.Write(found, other, need);
+                var behind = PlanCompare.Behind((best, plan), (found, theirs), asked, need);
+                return Outcome.Of(new WhyNotAnswer(behind, false, new PlannedSetup(found.Layout.Hand.Id, theirs, PlanCompare.Differs(found, best), behind)));
+            }
+        }
+
+        return Outcome.Of(new WhyNotAnswer(Nothing(asked with { Pins = instead }, Search(asked with { Pins = instead }, need)).Message, true, null));
+    }
+
+    private static LatticeSearch Search(PlanQuestion question, Need need)
+    {
+        var search = new LatticeSearch(question, need);
+        search.Run();
+        return search;
+    }
+
+    private static PlanPins Kept(FoundSetup found) => new()
+    {
+        MachineId = found.Layout.Hand.Id,
+        StitchId = found.Layout.Stitch.Id,
+        Flatlock = found.Layout.Flatlock,
+        Seats = Layouts.SeatsId(found.Layout.Seats),
+        NeedleThreadId = found.NeedleThread.Kind.Id,
+        UpperThreadId = found.Upper?.Kind.Id,
+        LowerThreadId = found.Lower.Kind.Id,
+    };
+
+    private sealed record Prepared(PlanQuestion Question, Need Need);
+
+    /// <summary>Whether a cloth is thin enough to roll (common practice D7).</summary>
+    internal static bool Thin(ClothFigures cloth) => cloth.AreaDensity.Value < ThinBelowGsm && cloth.Thickness.Value <= RollsUpToMm;
+
+    /// <summary>The question with the machines whose records are whole, and the need; or what is wrong.</summary>
+    private static Outcome<Prepared> Prepare(PlanQuestion question)
+    {
+        var need = question.Seam.Resolve();
+        var problems = new List<Problem>(need.Problems);
+        problems.AddRange(question.Weights.Problems());
+        var asked = question.Machines.Where(m => question.Pins.MachineId is null || m.Id == question.Pins.MachineId).ToList();
+        var whole = asked.Where(m => MachineCheck.Problems(m.Machine).Count == 0).ToList();
+        if (asked.Count == 0)
+        {
+            problems.Add(new("machines", "There is no machine to sew it on."));
+        }
+        else if (whole.Count == 0)
+        {
+            problems.AddRange(MachineCheck.Problems(asked[0].Machine));
+        }
+
+        return problems.Count > 0 ? Outcome.Failed<Prepared>(problems) : Outcome.Of(new Prepared(question with { Machines = whole }, need.Value!));
+    }
+
+    private static Problem Nothing(PlanQuestion question, LatticeSearch search) =>
+        search.Obstacle is { } found ? new(question.Pins == PlanPins.None ? found.Rule.Field : "pins", found.Sentence)
+        : new("pins", question.Pins == PlanPins.None
+            ? "None of the machines at hand has a stitch, a finger and a needle for this job. Look the missing ones up in the machine's table and add them."
+            : "The machine at hand cannot be set to that.");
+
+    /// <summary>The best of the others that differ from the best, and from one another, in machine, stitch or thread.</summary>
+    private static IReadOnlyList<FoundSetup> Alternatives(IReadOnlyList<FoundSetup> found, PlanQuestion question)
+    {
+        var best = found[0];
+        var chosen = new List<FoundSetup>();
+        // Against the skin a seam that lies flat is worth a look, where one holds as well.
+        if (question.Seam.OnSkin && !Flat(best))
+        {
+            chosen.AddRange(found.Where(f => Flat(f) && f.Rank.VerdictClass <= Math.Max(1, best.Rank.VerdictClass)).Take(1));
+        }
+
+        // Another machine or another stitch says more than another thread on the same.
+        foreach (var wanted in new Func<FoundSetup, FoundSetup, bool>[] { (f, o) => f.Kind.Stitch != o.Kind.Stitch || f.Kind.Flatlock != o.Kind.Flatlock, (f, o) => f.Kind.Machine != o.Kind.Machine, (f, o) => f.Kind.Threads != o.Kind.Threads && (f.Upper is null || f.Upper == f.Lower) })
+        {
+            foreach (var other in found.Skip(1))
+            {
+                if (chosen.Count < MostAlternatives && other.Rank.VerdictClass <= Math.Max(best.Rank.VerdictClass, 1) && chosen.Append(best).All(c => wanted(other, c)))
+                {
+                    chosen.Add(other);
+                    break;
+                }
+            }
+        }
+
+        return [.. chosen.OrderBy(f => f.Rank)];
+    }
+
+    private static bool Flat(FoundSetup found) => found.Layout.Flatlock || found.Layout.Stitch.Family == Stitches.StitchFamily.Cover;
+}

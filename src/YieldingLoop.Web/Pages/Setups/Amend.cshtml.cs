@@ -1,0 +1,158 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Units;
+using YieldingLoop.Store;
+using YieldingLoop.Web.Forms;
+
+namespace YieldingLoop.Web.Pages.Setups;
+
+/// <summary>A number of a set-up that can be amended.</summary>
+public sealed record AmendField(string Name, string Label, string Help, string Value, string? Fault);
+
+/// <summary>A kept set-up with other numbers: its next version.</summary>
+public sealed class AmendModel(Workroom workroom) : PageModel
+{
+    private const int LongestRemark = 120;
+
+    private readonly Dictionary<string, string> faults = [];
+
+    public SetupRow Row { get; private set; } = null!;
+
+    public IReadOnlyList<AmendField> Fields { get; private set; } = [];
+
+    public IReadOnlyList<Problem> Problems { get; private set; } = [];
+
+    [BindProperty]
+    public Guid Key { get; set; } = Guid.NewGuid();
+
+    [BindProperty]
+    public string? Remark { get; set; }
+
+    public async Task<IActionResult> OnGetAsync(int id)
+    {
+        if (!await FindAsync(id))
+        {
+            return NotFound();
+        }
+
+        Fields = FieldsOf(null);
+        return Page();
+    }
+
+    public async Task<IActionResult> OnPostAsync(int id)
+    {
+        if (!ModelState.IsValid)
+        {
+            return BadRequest();
+        }
+
+        if (!await FindAsync(id))
+        {
+            return NotFound();
+        }
+
+        var kept = Row.Snapshot;
+        var problems = new List<Problem>();
+        var amendment = new Amendment(
+            new Dictionary<ThreadPosition, double>(Places().Select(p => (p.Position, Number: Read(p.Position.Id(), problems))).Where(d => d.Number is not null).Select(d => KeyValuePair.Create(d.Position, d.Number!.Value))),
+            Read("length", problems), Read("differential", problems), Read("cut", problems), Read("width", problems));
+        if ((Remark ?? "").Trim().Length > LongestRemark)
+        {
+            problems.Add(new("remark", $"The remark has room for {LongestRemark} characters."));
+        }
+
+        var amended = problems.Count > 0 ? Outcome.Failed<SetupPlan>(problems) : amendment.Apply(kept.Plan, kept.Machine, kept.ClothFigures, kept.Seam);
+        if (amended.Value is { } plan)
+        {
+            switch (await workroom.AmendAsync(id, plan, (Remark ?? "").Trim(), Key))
+            {
+                case SaveResult.Saved saved:
+                    return Redirect($"/setups/{saved.Id}");
+                case SaveResult.Stale:
+                    Problems = [new("version", "This version has been amended already, here or on another device. Open the newest version and amend that one.")];
+                    Response.StatusCode = StatusCodes.Status409Conflict;
+                    break;
+                default:
+                    return NotFound();
+            }
+        }
+        else
+        {
+            Problems = amended.Problems;
+            Response.StatusCode = StatusCodes.Status400BadRequest;
+        }
+
+        Fields = FieldsOf(Request.Form);
+        return Page();
+    }
+
+    private async Task<bool> FindAsync(int id)
+    {
+        if (await workroom.Setups.FirstOrDefaultAsync(s => s.Id == id) is not { } row)
+        {
+            return false;
+        }
+
+        Row = row;
+        return true;
+    }
+
+    /// <summary>The dials of the set-up; every needle of a plain machine hangs from one.</summary>
+    private IEnumerable<(ThreadPosition Position, DialScale Dial, double Number)> Places()
+    {
+        var (plan, machine) = (Row.Snapshot.Plan, Row.Snapshot.Machine);
+        return machine is PlainMachine plain
+            ? [(ThreadPosition.Needle, plain.TopTension, plan.Threads[0].DialNumber!.Value)]
+            : plan.Threads.Where(t => t.DialNumber is not null).Select(t => (t.Position, machine.DialOf(t.Position), t.DialNumber!.Value));
+    }
+
+    private double? Read(string name, List<Problem> problems)
+    {
+        if (Request.Form[name] is not [{ Length: > 0 } text])
+        {
+            return null;
+        }
+
+        if (DecimalText.Read(text, out var value) == DecimalTextFault.None)
+        {
+            return value;
+        }
+
+        problems.Add(new(name, $"“{(text.Length > 20 ? text[..20] + "…" : text)}” is not a number."));
+        faults[name] = "A number, please.";
+        return null;
+    }
+
+    private List<AmendField> FieldsOf(IFormCollection? typed)
+    {
+        var (plan, machine) = (Row.Snapshot.Plan, Row.Snapshot.Machine);
+        var fields = Places().Select(p => Field(p.Position.Id(), Capital($"{p.Position.Name()} dial"), $"{FieldText.Of(p.Dial.Lowest)} to {FieldText.Of(p.Dial.Highest)}, {(p.Dial.Sense == DialSense.HigherIsTighter ? "higher" : "lower")} is tighter; kept at {FieldText.Of(p.Number)}", p.Number)).ToList();
+        fields.Add(Field("length", "Stitch length", $"mm; kept at {FieldText.Of(plan.StitchLengthMm)}", plan.StitchLengthMm));
+        if (plan.ZigzagWidthMm is { } width)
+        {
+            fields.Add(Field("width", "Zigzag width", $"mm; kept at {FieldText.Of(width)}", width));
+        }
+
+        if (plan.Differential is { } ratio)
+        {
+            fields.Add(Field("differential", "Differential", $"{FieldText.Of(machine.Feed!.Least)} to {FieldText.Of(machine.Feed.Most)}; kept at {FieldText.Of(ratio)}", ratio));
+        }
+
+        if (plan.CuttingWidthFromRightMm is { } cut)
+        {
+            fields.Add(Field("cut", "Cutting width", $"mm from the right needle; kept at {FieldText.Of(cut)}", cut));
+        }
+
+        return fields;
+
+        AmendField Field(string name, string label, string help, double value) =>
+            new(name, label, help, typed?[name].ToString() ?? FieldText.Of(value), faults.GetValueOrDefault(name));
+    }
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+}
