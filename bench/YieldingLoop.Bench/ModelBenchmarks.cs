@@ -26,11 +26,17 @@ public class ModelBenchmarks
 
     private readonly ThreadReading[] readings = new ThreadReading[SeamModel.MostThreads];
 
-    private readonly PlanRequest request = new(
+    private static readonly PlanQuestion Question = PlanQuestion.OnOne(
         new ClothEntry { Name = "Power knit", TypicalId = "power-knit", Elastane = true }.Resolve().Value!,
         new SeamEntry { Name = "Side seam", NeedKind = NeedKind.Movement, MovementId = "seat-length", OnSkin = true },
         OverlockerTemplate.Create("Bench"),
         Schools.Default);
+
+    /// <summary>The same overlocker so many times: the lattice grows with them.</summary>
+    private static PlanQuestion Machines(int count) =>
+        Question with { Machines = [.. Enumerable.Range(0, count).Select(i => new MachineAtHand($"{i}", OverlockerTemplate.Create("Bench"), MachineState.Unknown))] };
+
+    private readonly PlanQuestion one = Machines(1), two = Machines(2), four = Machines(4), eight = Machines(8);
 
     /// <summary>One 504 set-up.</summary>
     [Benchmark]
@@ -49,9 +55,21 @@ public class ModelBenchmarks
         return halves[0] + halves[1];
     }
 
-    /// <summary>One plan: first choice, solving, remedies, reasons.</summary>
+    /// <summary>One plan: the whole lattice of one overlocker, reasons and alternatives.</summary>
     [Benchmark]
-    public object? Plan() => OverlockPlanner.Plan(request).Value;
+    public object? Plan() => Planner.Plan(one).Value;
+
+    /// <summary>The lattice of two, to see how the search grows.</summary>
+    [Benchmark]
+    public object? PlanOnTwo() => Planner.Plan(two).Value;
+
+    /// <summary>The lattice of four.</summary>
+    [Benchmark]
+    public object? PlanOnFour() => Planner.Plan(four).Value;
+
+    /// <summary>The lattice of eight.</summary>
+    [Benchmark]
+    public object? PlanOnEight() => Planner.Plan(eight).Value;
 
     private double Range(int from, int to)
     {

@@ -65,9 +65,9 @@ public sealed class DrawerTests : IDisposable
         var after = (await file.Do(w => w.StateOfAsync(2)))!;
         Assert.Equal(before.Version + 1, after.Version);
         var plan = setup.Snapshot.Plan;
-        Assert.Equal(plan.Threads.Select(t => (t.Position, t.DialNumber)), after.Entry.Dials.Select(d => (d.Position, d.Number)));
+        Assert.Equal(plan.Threads.Select(t => (t.Position, t.DialNumber!.Value)), after.Entry.Dials.Select(d => (d.Position, d.Number)));
         Assert.Equal(plan.Threads.Where(t => t.Position.IsNeedle()).Select(t => (t.Position, plan.NeedleSizeMetric)), after.Entry.Needles.Select(n => (n.Seat, n.SizeMetric)));
-        Assert.Equal((plan.FingerName, plan.StitchLengthMm, plan.Differential), (after.Entry.FingerName, after.Entry.LengthMm!.Value, after.Entry.Differential!.Value));
+        Assert.Equal((plan.FingerName, plan.StitchLengthMm, plan.Differential), (after.Entry.FingerName, after.Entry.LengthMm!.Value, after.Entry.Differential));
         Assert.Empty(MachineStateCheck.Problems(DemoWorkroom.Machines[1], after.Entry));
 
         // Any other set-up can be said to be on it, passed or not.
@@ -89,7 +89,7 @@ public sealed class DrawerTests : IDisposable
         {
             var machine = setup.Snapshot.Machine;
             Assert.Empty(MachineStateCheck.Problems(machine, SetupState.Of(setup.Snapshot.Plan, machine, machine.NeedleSystem)));
-            var both = Convertible.Of(machine, MachineTemplates.Coverstitch("x"));
+            var both = Convertible.Of((Overlocker)machine, MachineTemplates.Coverstitch("x"));
             Assert.Empty(MachineStateCheck.Problems(both, SetupState.Of(setup.Snapshot.Plan, both, machine.NeedleSystem)));
         }
     }

@@ -172,7 +172,7 @@ public sealed class WorkroomTests : IDisposable
     private static SetupSnapshot Snapshot(ClothEntry cloth)
     {
         var figures = cloth.Resolve().Value!;
-        return new SetupSnapshot(cloth, figures, Seam, Machine, OverlockPlanner.Plan(new PlanRequest(figures, Seam, Machine, Schools.Default)).Value!);
+        return new SetupSnapshot(cloth, figures, Seam, Machine, Planner.Plan(PlanQuestion.OnOne(figures, Seam, Machine, Schools.Default)).Value!.Best.Plan);
     }
 
     private async Task<(int Cloth, int Seam, int Machine)> SaveAllAsync()

@@ -64,7 +64,7 @@ internal sealed class LatticeSearch
     private readonly PlanJudge judge;
     private readonly IReadOnlyList<ThreadOption> threads;
     private readonly Dictionary<(string, string, bool, string), FoundSetup> best = [];
-    private readonly Dictionary<HardRule, (int Times, string Sentence)> broken = [];
+    private readonly Dictionary<HardRule, string> broken = [];
     private readonly HashSet<RuleStage> passed = [];
 
     /// <param name="question">The question.</param>
@@ -87,10 +87,11 @@ internal sealed class LatticeSearch
     /// <summary>The best of every kind, the best first.</summary>
     public IReadOnlyList<FoundSetup> Best => [.. best.Values.OrderBy(f => f.Rank).ThenBy(f => f.Kind.Machine, StringComparer.Ordinal).ThenBy(f => f.Kind.Stitch, StringComparer.Ordinal).ThenBy(f => f.Kind.Flatlock).ThenBy(f => f.Kind.Threads, StringComparer.Ordinal)];
 
-    /// <summary>What stood in the way: the rule broken most often where nothing got past; null where no rule did.</summary>
-    public (HardRule Rule, string Sentence)? Obstacle => broken
-        .OrderBy(b => passed.Contains(b.Key.Stage)).ThenBy(b => b.Key.Stage).ThenByDescending(b => b.Value.Times).ThenBy(b => b.Key.Id, StringComparer.Ordinal)
-        .Select(b => ((HardRule, string)?)(b.Key, b.Value.Sentence)).FirstOrDefault();
+    /// <summary>What stood in the way where nothing got past: of the rules that were broken there, the one that came last, since what broke it had kept all before it.</summary>
+    public (HardRule Rule, string Sentence)? Obstacle => HardRules.All
+        .Select((rule, place) => (rule, place)).Where(r => broken.ContainsKey(r.rule))
+        .OrderBy(r => passed.Contains(r.rule.Stage)).ThenBy(r => r.rule.Stage).ThenByDescending(r => r.place)
+        .Select(r => ((HardRule, string)?)(r.rule, broken[r.rule])).FirstOrDefault();
 
     public void Run()
     {
@@ -115,7 +116,11 @@ internal sealed class LatticeSearch
             return false;
         }
 
-        broken[rule] = broken.TryGetValue(rule, out var seen) ? (seen.Times + 1, seen.Sentence) : (1, rule.Sentence(trial));
+        if (!broken.ContainsKey(rule))
+        {
+            broken[rule] = rule.Sentence(trial);
+        }
+
         return true;
     }
 

@@ -47,6 +47,14 @@ internal static class SeamApi
             .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
             .WithSummary("How far the wearer stretches a seam along itself.")
             .DisableAntiforgery();
+        api.MapPost("/plans", (HttpRequest request, CancellationToken stop) => AnswerAsync(request, PlanRequestReader.Read, stop))
+            .Accepts<PlanBody>("application/json")
+            .Produces<PlanResponse>()
+            .ProducesValidationProblem()
+            .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
+            .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
+            .WithSummary("The best set-up for a seam on the machines at hand, with alternatives and reasons.")
+            .DisableAntiforgery();
         api.MapGet("/skin-strains", () => SkinStrainCatalogue.All).WithSummary("Published skin strains in movement, %.");
         api.MapGet("/stitches", () => StitchCatalogue.All.Select(s => new StitchListed(
             s.Id, s.Name, s.Needles, [.. s.NeedlePositions.Select(p => p.Id())], [.. s.OtherPositions.Select(p => p.Id())],

@@ -1,0 +1,88 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Web.Api;
+
+/// <summary>Request of <c>POST /api/v1/plans</c>: the whole question inline.</summary>
+/// <param name="Cloth">The cloth.</param>
+/// <param name="Seam">The seam, as the workroom records one.</param>
+/// <param name="Machines">1 to 12 machines at hand.</param>
+/// <param name="Drawer">The drawer; nothing is marked as to buy where it is left out.</param>
+/// <param name="Schools">School by question, both as identifiers; the default where a question is left out.</param>
+/// <param name="Weights">What the parts of the cost weigh.</param>
+/// <param name="Pins">Choices already made.</param>
+/// <param name="WhyNot">Choices asked about: why they are not the planner's.</param>
+public sealed record PlanBody(
+    PlanCloth Cloth, SeamEntry Seam, IReadOnlyList<PlanMachine> Machines, PlanDrawer? Drawer = null, IReadOnlyDictionary<string, string>? Schools = null,
+    PlannerWeights? Weights = null, PlanPins? Pins = null, PlanPins? WhyNot = null);
+
+/// <summary>A cloth by its figures.</summary>
+public sealed record PlanCloth(
+    double StretchAcrossPercent, double StretchLengthwisePercent, double AreaDensityGsm, double ThicknessMm,
+    bool Elastane = false, bool Sheds = false, bool Runs = false, bool Melts = false, string? Colour = null, string Name = "cloth");
+
+/// <summary>A machine at hand.</summary>
+/// <param name="Id">What the answer calls it.</param>
+/// <param name="Machine">Its record, with its kind: "overlocker", "coverstitch", "convertible" or "plain".</param>
+/// <param name="State">What is on it; nothing is known where it is left out.</param>
+/// <param name="LiftedRules">Hard rules that are lifted on it.</param>
+public sealed record PlanMachine(string Id, Machine Machine, MachineState? State = null, IReadOnlyList<LiftedRule>? LiftedRules = null);
+
+/// <summary>The drawer.</summary>
+public sealed record PlanDrawer(IReadOnlyList<NeedleStock>? Needles = null, IReadOnlyList<ThreadStock>? Threads = null);
+
+/// <summary>Answer of <c>POST /api/v1/plans</c>.</summary>
+public sealed record PlanResponse(
+    SetupResponse Best, IReadOnlyList<SetupResponse> Alternatives, IReadOnlyList<HelpResponse> Help, WhyNotResponse? WhyNot, long Candidates, long Evaluated, string ModelVersion)
+{
+    public static PlanResponse Of(PlanAnswer answer, WhyNotAnswer? whyNot) => new(
+        SetupResponse.Of(answer.Best), [.. answer.Alternatives.Select(SetupResponse.Of)],
+        [.. answer.Help.Select(h => new HelpResponse(h.What, h.Sentence, h.YieldPercent, h.Verdict.Id()))],
+        whyNot is null ? null : new WhyNotResponse(whyNot.Sentence, whyNot.RuledOut, whyNot.Setup is null ? null : SetupResponse.Of(whyNot.Setup)),
+        answer.Candidates, answer.Evaluated, SeamModel.Version);
+}
+
+/// <summary>Something that would help.</summary>
+public sealed record HelpResponse(string What, string Sentence, double YieldPercent, string Verdict);
+
+/// <summary>Why something else was not chosen.</summary>
+public sealed record WhyNotResponse(string Sentence, bool RuledOut, SetupResponse? SetUp);
+
+/// <summary>A planned set-up.</summary>
+public sealed record SetupResponse(
+    string Machine, string Stitch, bool Flatlock, SetupNeedle Needle, IReadOnlyList<SetupThread> Threads, string? Finger, double StitchLengthMm, double? ZigzagWidthMm,
+    double? Differential, double? CuttingWidthMm, double? KnifeNumber, string? Plate, string? Foot, bool Tape, string? SewnWith,
+    string Verdict, double NeedPercent, double RequiredPercent, double SparePoints, EvaluateResponse Figures, IReadOnlyList<string> MissedLimits,
+    SetupCost? Cost, IReadOnlyList<SetupReason> Reasons, IReadOnlyList<string> Notes, IReadOnlyList<string> WouldChange, IReadOnlyList<string> ToBuy, string? Differs, string? Behind)
+{
+    public static SetupResponse Of(PlannedSetup setup)
+    {
+        var plan = setup.Plan;
+        var verdict = plan.Figures.Verdict!;
+        return new SetupResponse(
+            setup.MachineId, plan.StitchId, plan.Flatlock, new SetupNeedle(plan.PointId, plan.NeedleSizeMetric, plan.TwinGapMm, plan.NeedleToBuy),
+            [.. plan.Threads.Select(t => new SetupThread(t.Position.Id(), t.KindId, t.DialNumber, t.StepsTighter, t.TensionCentinewtons, t.StockName, t.ToBuy))],
+            plan.FingerName, plan.StitchLengthMm, plan.ZigzagWidthMm, plan.Differential, plan.CuttingWidthFromRightMm, plan.KnifeNumber, plan.PlateName, plan.FootName, plan.Tape,
+            plan.From switch { SewnFrom.Face => "face-up", SewnFrom.WrongSide => "wrong-side-up", _ => null },
+            verdict.Verdict.Id(), verdict.NeedPercent, verdict.RequiredPercent, verdict.SparePoints, EvaluateResponse.Of(plan.Figures),
+            [.. Enum.GetValues<PlanLimits>().Where(l => l != PlanLimits.None && (plan.Missed & l) != 0).Select(l => l.ToString().ToLowerInvariant())],
+            plan.Cost is { } cost ? new SetupCost(cost.ChangeoverMinutes, cost.ThreadMetres, cost.Steps, cost.Purchases) : null,
+            [.. plan.Reasons.Select(r => new SetupReason(r.Topic.ToString(), r.Sentence, r.Basis))], plan.Notes, plan.WouldChange, plan.ToBuy,
+            setup.Differs.Length > 0 ? setup.Differs : null, setup.Behind.Length > 0 ? setup.Behind : null);
+    }
+}
+
+/// <summary>The needle of a set-up.</summary>
+public sealed record SetupNeedle(string Point, int SizeMetric, double? TwinGapMm, bool ToBuy);
+
+/// <summary>A thread of a set-up.</summary>
+public sealed record SetupThread(string Position, string Kind, double? DialNumber, double StepsTighter, double TensionCentinewtons, string? StockName, bool ToBuy);
+
+/// <summary>What a set-up costs.</summary>
+public sealed record SetupCost(double ChangeoverMinutes, double ThreadMetresPerMetre, double StepsFromUsual, int Purchases);
+
+/// <summary>Why.</summary>
+public sealed record SetupReason(string Topic, string Sentence, string Basis);
