@@ -57,7 +57,7 @@ public static class SnapshotChanges
 
         if (!SameExceptDials(kept.Machine, machine))
         {
-            changes.Add("The machine's record was changed (finger, knife, feed, needles, threads, widths or parts).");
+            changes.Add("The machine's record was changed (finger, knife, feed, needles, threads, gauge or parts).");
         }
 
         return changes;

@@ -92,7 +92,7 @@ public sealed class PutAwayTests : IDisposable
         Assert.False(await file.OnShelf(s => s.DemoInUseAsync()));
         Assert.Null(await file.OnShelf(s => s.PutDemoAwayAsync()));
 
-        var all = DemoWorkroom.Cloths.Count + DemoWorkroom.Machines.Count + DemoDrawer.Needles.Count + DemoDrawer.Threads.Count + DemoWorkroom.Seams.Count + DemoWorkroom.Seams.Count(s => s.Machine >= 0);
+        var all = DemoWorkroom.Cloths.Count + DemoWorkroom.Machines.Count + DemoDrawer.Needles.Count + DemoDrawer.Threads.Count + DemoWorkroom.Seams.Count + DemoWorkroom.Seams.Count(s => s.Machine >= 0) + 1 + DemoWorkroom.Rules.Count;
         Assert.Equal(all - 1, await file.OnShelf(s => s.BringBackAsync(with!.Value)));
         // What was put away by itself before stays where it was put.
         Assert.Equal(RecordKind.Machine, Assert.Single(await file.OnShelf(s => s.ListAsync())).Kind);

@@ -121,7 +121,7 @@ public sealed class WorkroomTests : IDisposable
             // The manual's table, typed in later, is something the set-up was not made with; a machine of another kind cannot have made it.
             var table = new ManualSetting { StitchId = row.Snapshot.Plan.StitchId, Dials = [new(Core.Threads.ThreadPosition.UpperLooper, 5)] };
             Assert.Contains("manual's own table", Assert.Single(SnapshotChanges.Between(row.Snapshot, row.Cloth.Entry, row.Seam.Entry, Machine with { ManualTable = [table] })), StringComparison.Ordinal);
-            Assert.Contains("not that of an overlocker", Assert.Single(SnapshotChanges.Between(row.Snapshot, row.Cloth.Entry, row.Seam.Entry, MachineTemplates.Plain("Other"))), StringComparison.Ordinal);
+            Assert.Contains("not that of a machine of this kind", Assert.Single(SnapshotChanges.Between(row.Snapshot, row.Cloth.Entry, row.Seam.Entry, MachineTemplates.Plain("Other"))), StringComparison.Ordinal);
             Assert.NotEmpty(SnapshotChanges.Between(row.Snapshot, row.Cloth!.Entry with { Sheds = true }, row.Seam!.Entry, row.Machine!.Entry));
             var older = row.Snapshot with { Plan = row.Snapshot.Plan with { ModelVersion = "0" } };
             Assert.Contains("version", Assert.Single(SnapshotChanges.Between(older, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry)), StringComparison.Ordinal);

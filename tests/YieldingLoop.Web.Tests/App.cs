@@ -172,6 +172,9 @@ public sealed class Visitor(HttpClient client)
                 case IHtmlInputElement { Name.Length: > 0 } input:
                     fields.Add(new(input.Name!, input.Value));
                     break;
+                case IHtmlTextAreaElement { Name.Length: > 0 } area:
+                    fields.Add(new(area.Name!, area.Value));
+                    break;
                 case IHtmlSelectElement { Name.Length: > 0 } select:
                     fields.Add(new(select.Name!, select.Value ?? ""));
                     break;

@@ -67,7 +67,7 @@ internal static class HardRules
         // C5.
         new("straight-alone", RuleStage.Layout, _ => "A straight stitch alone is never for close-fitting wear or a seam under load, whatever the thread.",
             t => t.Stitch == StitchCatalogue.Lockstitch && (t.Question.Seam.UnderLoad || PlainStitchAdvice.IsCloseFitting(t.Question.Seam, t.Need))),
-        new("does-the-job", RuleStage.Layout, t => $"{PlanWords.Capital(PlanWords.Stitch(t.Layout))} is not what {PlanWords.JobArticle(t.Job)} is sewn with{(t.Job is SeamJob.Hem or SeamJob.DecorativeLine && t.Layout.Head is Overlocker ? ": an overlocker sews at the edge, never inside the cloth" : "")}.",
+        new("does-the-job", RuleStage.Layout, t => $"{PlanWords.Capital(PlanWords.Stitch(t.Layout))} is not what {PlanWords.JobArticle(t.Job)} is sewn with{Elsewhere(t)}.",
             t => TradeOrder.Of(t.Layout, t.Question, t.Need) is null),
         // B9: the finger has to match the needle, by the machine's own table.
         new("finger-matches", RuleStage.Layout, t => $"Finger “{t.Layout.Finger?.Name}” does not go with {PlanWords.Seats(t.Layout.Seats)} in this machine’s table: a mismatch makes bad loops.",
@@ -120,6 +120,15 @@ internal static class HardRules
 
         return null;
     }
+
+    /// <summary>Which machine does it instead.</summary>
+    private static string Elsewhere(SetupTrial trial) => trial.Layout.Head switch
+    {
+        Overlocker when trial.Job is SeamJob.Hem or SeamJob.DecorativeLine => ": an overlocker sews at the edge, never inside the cloth; choose a coverstitch or a plain machine",
+        Coverstitch when trial.Job is not (SeamJob.Hem or SeamJob.DecorativeLine) => ": a coverstitch machine sews rows inside the cloth and has no knife; choose an overlocker or a plain machine",
+        PlainMachine when trial.Job.Rolls() || trial.Job == SeamJob.Flatlock => ": it takes an overlocker",
+        _ => "",
+    };
 
     private static bool Lifted(HardRule rule, SetupTrial trial)
     {

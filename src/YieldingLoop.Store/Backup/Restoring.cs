@@ -82,6 +82,8 @@ public static class Restoring
     {
         // Nobody else writes from here on, so that the copy set aside is exactly what is replaced.
         Do(connection, "BEGIN IMMEDIATE");
+        // Versions of a set-up refer to one another in their own table: what refers to what is looked at once all is in place.
+        Do(connection, "PRAGMA defer_foreign_keys = ON");
         try
         {
             var replaced = backups.Make(BackupReason.BeforeRestore);

@@ -29,6 +29,11 @@ internal static class PlanRequestReader
     public static PlanResponse? Read(JsonElement root, JsonErrors errors)
     {
         NoNullsInLists(root, "", errors);
+        if (root.ValueKind != JsonValueKind.Object)
+        {
+            errors.Add("$", "An object is expected here.");
+        }
+
         if (errors.Any || Deserialize(root, errors) is not { } body)
         {
             return null;
