@@ -39,7 +39,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.AddServerHeader = false;
 });
 builder.Services.Configure<HostFilteringOptions>(hosts => hosts.AllowedHosts = [.. network.HostNames]);
-builder.Services.AddSingleton(data).AddSingleton(network).AddSingleton(TimeProvider.System).AddSingleton<SettingsCache>().AddSingleton<Rescue>();
+builder.Services.AddSingleton(data).AddSingleton(network).AddSingleton(TimeProvider.System).AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<Rescue>();
 builder.Services.AddSingleton(services => new Backups(data.DatabasePath, services.GetRequiredService<TimeProvider>()));
 builder.Services.AddSingleton(_ => new Passcode(data.PasscodePath));
 builder.Services.AddHostedService<DailyCopies>();

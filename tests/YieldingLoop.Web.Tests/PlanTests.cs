@@ -208,7 +208,7 @@ public sealed class BookTests : IDisposable
         Assert.Equal(done.Location, (await visitor.SendAsync(form, "/setups/1/amend", new() { ["upper-looper"] = "2", ["Remark"] = "loops on the face" }, "amend")).Location);
 
         // With the newer one put away, the first is in the lists again.
-        await visitor.PressAsync(second, "Put the set-up away");
+        await visitor.PressAsync(second, "Put this set-up away");
         Assert.Contains("/setups/1", (await visitor.OpenAsync("/setups")).QuerySelectorAll(".setup-list a").Select(a => a.GetAttribute("href")));
     }
 

@@ -35,7 +35,7 @@ public sealed record Amendment(IReadOnlyDictionary<ThreadPosition, double> Dials
         var width = WidthMm ?? plan.ZigzagWidthMm;
         var ratio = Differential ?? plan.Differential;
         var cut = CuttingWidthMm ?? plan.CuttingWidthFromRightMm;
-        var bite = cut is { } now && plan.CuttingWidthFromRightMm is { } before ? plan.BiteMm + now - before : plan.BiteMm;
+        var bite = CuttingWidthMm is { } now && plan.CuttingWidthFromRightMm is { } before ? plan.BiteMm + now - before : plan.BiteMm;
         var figures = SeamAssessment.Of(new SeamCase
         {
             Geometry = new SeamGeometry(plan.Stitch, length, plan.SewnThicknessMm) { ZigzagWidthMm = width ?? 0, GaugeMm = plan.GaugeMm, LoopWidthMm = plan.LoopWidthMm, BiteMm = bite },

@@ -62,7 +62,7 @@ public static class DemoWorkroom
     [
         new() { Text = "Leg openings: sew with the suit inside out and the gripper side up, or it catches on the plate.", Source = "trial, spring squad", ClothId = 1 },
         new() { Text = "Merino: no iron on the seam before the swatch was pulled, it sets the waves.", Source = "the cutter at the boathouse", ClothId = 2 },
-        new() { Text = "Textured polyester runs well in this machine's needles for the rib cuffs, with a size more.", Source = "manual of the window bench overlocker", MachineId = 2, ThreadKindId = "textured-polyester", LiftsRuleId = "textured-in-needle" },
+        new() { Text = "Textured polyester runs well in this machine's needles for the rib cuffs, with a size more.", Source = "manual of the machine by the window", MachineId = 2, ThreadKindId = "textured-polyester", LiftsRuleId = "textured-in-needle" },
     ];
 
     /// <summary>Pieces of work: which cloth, what seam, on which machine, and whether its swatch passed. −1: no set-up kept yet.</summary>

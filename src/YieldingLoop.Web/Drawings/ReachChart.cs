@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 using static YieldingLoop.Web.Drawings.Svg;
 
 namespace YieldingLoop.Web.Drawings;
@@ -16,8 +17,9 @@ public static class ReachChart
 
     /// <param name="plan">The set-up.</param>
     /// <param name="clothStretchPercent">The cloth's reach along the seam, %.</param>
+    /// <param name="wording">How threads and places are called.</param>
     /// <param name="upToPercent">End of the scale, so that several charts share one; null for the plan's own.</param>
-    public static IHtmlContent Draw(SetupPlan plan, double clothStretchPercent, double? upToPercent = null)
+    public static IHtmlContent Draw(SetupPlan plan, double clothStretchPercent, Wording wording, double? upToPercent = null)
     {
         var figures = plan.Figures;
         var need = plan.Need;
@@ -26,7 +28,7 @@ public static class ReachChart
 
         var height = Top + figures.Threads.Count * RowHeight + 44;
         var bottom = height - 32;
-        var svg = new Svg(Width, height, Description(plan, clothStretchPercent), "drawing reach");
+        var svg = new Svg(Width, height, wording.Say(Description(plan, clothStretchPercent)), "drawing reach");
 
         svg.Rect(X(0), Top - 30, X(clothStretchPercent) - X(0), bottom - Top + 30, "reach-cloth");
         svg.Line(X(clothStretchPercent), Top - 30, X(clothStretchPercent), bottom, "reach-cloth-end");

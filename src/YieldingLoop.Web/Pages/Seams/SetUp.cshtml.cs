@@ -13,11 +13,12 @@ using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
 using YieldingLoop.Web.Pages.Shared;
+using YieldingLoop.Web.Startup;
 
 namespace YieldingLoop.Web.Pages.Seams;
 
 /// <summary>The set-up of one seam, the best that can be proved on the machines at hand; kept when the user says so.</summary>
-public sealed class SetUpModel(Workroom workroom, Wording wording) : PageModel
+public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wording) : PageModel
 {
     /// <summary>The machine it is pinned to; null for any.</summary>
     [BindProperty(SupportsGet = true)]
@@ -166,7 +167,7 @@ public sealed class SetUpModel(Workroom workroom, Wording wording) : PageModel
                 }),
             ],
             drawer.Known ? drawer : null, Schools, wording.Settings.Weights, Why ? PlanPins.None : pins);
-        Outcome = Planner.Plan(question);
+        Outcome = memory.Plan(question);
         if (Why && pins != PlanPins.None)
         {
             var answer = Planner.WhyNot(question, pins);

@@ -1,0 +1,27 @@
+using System.Security.Cryptography;
+using System.Text.Json;
+using Microsoft.Extensions.Caching.Memory;
+using YieldingLoop.Core;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Store;
+
+namespace YieldingLoop.Web.Startup;
+
+/// <summary>
+/// Remembers the last answers of the planner. The same question always gets the same answer, and a page is opened again
+/// far more often than anything in its question changes; the question is the whole key.
+/// </summary>
+public sealed class PlanMemory : IDisposable
+{
+    private const int Remembered = 64;
+
+    private readonly MemoryCache answers = new(new MemoryCacheOptions { SizeLimit = Remembered });
+
+    public Outcome<PlanAnswer> Plan(PlanQuestion question) => answers.GetOrCreate(Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(question, WorkroomContext.Json))), entry =>
+    {
+        entry.Size = 1;
+        return Planner.Plan(question);
+    })!;
+
+    public void Dispose() => answers.Dispose();
+}
