@@ -13,10 +13,10 @@ namespace YieldingLoop.Core.Setups;
 internal readonly record struct SolvedDial(double? Number, double StepsTighter, double ShiftSteps, double TensionCentinewtons)
 {
     /// <summary>
-    /// How far this is from what the machine was calibrated with, steps: from the dial's own neutral, and no less than
-    /// where another thread's neutral lies, so that the calibration thread is what costs nothing.
+    /// How far this is from what the machine was calibrated with, steps: from this thread's own neutral, and that from the
+    /// dial's, so that the calibration thread at neutral is what costs nothing.
     /// </summary>
-    public double Distance(double preferred = 0) => Math.Max(Math.Abs(StepsTighter - preferred), Math.Abs(ShiftSteps));
+    public double Distance(double preferred = 0) => Math.Abs(StepsTighter - ShiftSteps - preferred) + Math.Abs(ShiftSteps);
 }
 
 /// <summary>The dials of the threads that are not in needles.</summary>
