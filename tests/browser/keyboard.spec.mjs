@@ -49,8 +49,8 @@ test('without scripts the whole form is there and works', async ({ browser, demo
   await page.goto(`${demo}/seams/1`);
   await expect(page.getByLabel('Has to pass: girth')).toBeVisible();
   await page.goto(`${demo}/seams/1/set-up`);
-  await page.getByLabel('Machine').selectOption({ label: 'Window bench overlocker' });
-  await page.getByRole('button', { name: 'Work it out' }).click();
+  await page.locator('.chooser').getByLabel('Machine').selectOption({ label: 'Window bench overlocker' });
+  await page.getByRole('button', { name: 'Work it out', exact: true }).click();
   await expect(page.locator('.dials h2')).toContainText('Window bench overlocker');
   await page.context().close();
 });

@@ -6,18 +6,6 @@ using YieldingLoop.Core.ThreadUp;
 
 namespace YieldingLoop.Core.Setups;
 
-/// <summary>What a set-up costs, as parts.</summary>
-/// <param name="ChangeoverMinutes">Minutes from what is on the machine.</param>
-/// <param name="ThreadMetres">Metres of thread per metre of seam.</param>
-/// <param name="Steps">Steps away from neutral: dials, length, width, needle, knife.</param>
-/// <param name="Purchases">Things to buy.</param>
-public sealed record PlanCost(double ChangeoverMinutes, double ThreadMetres, double Steps, int Purchases)
-{
-    /// <summary>All of it.</summary>
-    public double Total(PlannerWeights weights) =>
-        weights.PerChangeoverMinute * ChangeoverMinutes + weights.PerThreadMetre * ThreadMetres + weights.PerStep * Steps + weights.PerPurchase * Purchases;
-}
-
 /// <summary>A set-up the search has found, complete but not written out.</summary>
 internal sealed record FoundSetup
 {
@@ -152,7 +140,7 @@ internal sealed class LatticeSearch
             + (layout.Finger is { } finger ? change.Finger(finger.Name) : 0) + (differential is { } ratio ? change.Feed(ratio) : 0)
             + (layout.Plate is { } plate ? change.Plate(plate.Name) : 0) + (layout.Foot is { } foot ? change.Foot(foot.Name) : 0)
             + (layout.Tape ? Minutes.Part : 0)));
-        var preferred = PlanWriter.PreferredNeedleSteps(question);
+        var preferred = PlanSteps.PreferredNeedle(question);
         var laid = new LaidThread[layout.Stitch.ThreadCount];
         var readings = new ThreadReading[SeamModel.MostThreads];
         var uppers = layout.UpperPosition is null ? [null] : threads.Where(t => pins.UpperThreadId is null || t.Kind.Id == pins.UpperThreadId).Cast<ThreadOption?>().ToArray();

@@ -92,7 +92,7 @@ internal static class Layouts
             IEnumerable<double?> gaps = twin ? PlanOptions.TwinNeedles(question, machine, hand.State).Select(n => n.TwinGapMm).Distinct() : [null];
             foreach (var gap in gaps)
             {
-                var room = gap is { } between ? between + TwinNeedleWidth.SlotRoomMm + 0.75 : stitch.NeedsZigzagWidth ? PlanJudge.UsualWidth(stitch) + ZigzagRoomMm : 0;
+                var room = gap is { } between ? between + TwinNeedleWidth.SlotRoomMm + 0.75 : stitch.NeedsZigzagWidth ? PlanSteps.UsualWidth(stitch) + ZigzagRoomMm : 0;
                 foreach (var tape in Tapes(stitch, question))
                 {
                     yield return new Layout

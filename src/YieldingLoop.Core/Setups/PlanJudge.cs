@@ -1,4 +1,3 @@
-using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
@@ -12,39 +11,23 @@ namespace YieldingLoop.Core.Setups;
 /// </summary>
 internal sealed class PlanJudge
 {
-    /// <summary>Points or sizes away from the one a cloth asks for weigh as much as so many steps, per needle: a little more than exchanging it. Working value.</summary>
-    private const double WrongNeedleSteps = 4;
-
     /// <summary>Least share of the loop width a flatlock has to open by.</summary>
     private const double FlatOpensShare = 0.8;
 
-    /// <summary>Another thread than the trade's in needle or bobbin of a plain machine, steps.</summary>
-    private const double OtherPlainThreadSteps = 3;
-
-    /// <summary>A step of widths, mm.</summary>
-    private const double WidthStepMm = 0.5;
-
-    /// <summary>A step of lengths, mm: so small that thread saved by a longer stitch never outweighs the trade's usual one.</summary>
-    private const double LengthStepMm = 0.25;
-
     private readonly PlanQuestion question;
-    private readonly Need need;
     private readonly double along, density, required, needPercent, strengthWanted;
-    private readonly IReadOnlyList<NeedlePoint> points;
-    private readonly NeedleSize size;
+    private readonly PlanSteps steps;
     private readonly NeedleCloth needleCloth;
 
     public PlanJudge(PlanQuestion question, Need need)
     {
         this.question = question;
-        this.need = need;
         along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
         density = question.Cloth.AreaDensity.Value;
         needPercent = need.Percent;
         required = Math.Min(along, needPercent * Need.Margin);
         strengthWanted = density * (question.Schools.StrengthFirst ? SeamLimits.StrengthFirstPerGram : SeamLimits.LightnessFirstPerGram);
-        points = NeedleRules.PointOrder(question.Cloth);
-        size = NeedleCatalogue.SizeForCloth(density);
+        steps = new PlanSteps(question, need);
         needleCloth = question.SeamCloth.ForNeedle;
     }
 
@@ -107,15 +90,8 @@ internal sealed class PlanJudge
             part = miss > 1e-9 ? part.Miss(PlanLimits.Meeting, miss / SeamLimits.MeetingLineToleranceMm) : part;
         }
 
-        return part.Pay(question.Weights.PerStep * LengthSteps(layout, lengthMm, widthMm) + question.Weights.PerThreadMetre * reading.Consumption);
+        return part.Pay(question.Weights.PerStep * steps.Lengths(layout, lengthMm, widthMm) + question.Weights.PerThreadMetre * reading.Consumption);
     }
-
-    /// <summary>How far length and width are from what the trade starts with, steps.</summary>
-    public double LengthSteps(Layout layout, double lengthMm, double widthMm) =>
-        Math.Abs(lengthMm - UsualLength(layout)) / LengthStepMm + (layout.Stitch.NeedsZigzagWidth ? Math.Abs(widthMm - UsualWidth(layout.Stitch)) / WidthStepMm : 0);
-
-    /// <summary>How far the edge is from where the loops lie, steps.</summary>
-    public static double KnifeSteps(double overhangMm) => Math.Abs(overhangMm) / WidthStepMm;
 
     /// <summary>
     /// Textured thread where it earns its place (common practice C3, D7): in the loopers against the skin and round an edge
@@ -123,7 +99,7 @@ internal sealed class PlanJudge
     /// </summary>
     public RankPart Loopers(Layout layout, ThreadKind needle, ThreadKind? upper, ThreadKind lower)
     {
-        var part = RankPart.None.Pay(question.Weights.PerStep * KindSteps(layout, needle, upper, lower));
+        var part = RankPart.None.Pay(question.Weights.PerStep * steps.Kinds(layout, needle, upper, lower));
         if (layout.Head is PlainMachine)
         {
             return part;
@@ -133,22 +109,6 @@ internal sealed class PlanJudge
             : !(question.Seam.OnSkin || (question.Cloth.Sheds && layout.Head is Overlocker))
                 || (lower.Textured && (upper is null || upper.Textured || layout.UpperPosition == ThreadPosition.TopCover));
         return filled ? part : part.Miss(PlanLimits.Textured, 1);
-    }
-
-    /// <summary>
-    /// Core-spun for spun, textured polyester for textured nylon: as good, but not what is reached for first. On a plain
-    /// machine, needle and bobbin against what the trade threads for the job (common practice C3, C5). Working values, steps.
-    /// </summary>
-    public double KindSteps(Layout layout, ThreadKind needle, ThreadKind? upper, ThreadKind lower)
-    {
-        static double Of(ThreadKind? kind) => kind?.Id == ThreadCatalogue.CorespunPolyester.Id ? 1 : kind?.Id == ThreadCatalogue.TexturedPolyester.Id ? 2 : 0;
-        if (layout.Head is not PlainMachine)
-        {
-            return Of(needle) + Of(upper) + Of(lower);
-        }
-
-        var (usualNeedle, usualBobbin, _) = PlainStitchAdvice.Threads(question.Seam, need, question.Cloth);
-        return Of(needle) + Of(lower) + (needle.Id == usualNeedle.Id ? 0 : OtherPlainThreadSteps) + (lower.Id == usualBobbin.Id ? 0 : OtherPlainThreadSteps);
     }
 
     /// <summary>Growth at the feed the machine can be set to.</summary>
@@ -169,7 +129,7 @@ internal sealed class PlanJudge
     public RankPart Knife(double reachMm, double biteMm)
     {
         var overhang = reachMm - biteMm;
-        var part = RankPart.None.Pay(question.Weights.PerStep * KnifeSteps(overhang));
+        var part = RankPart.None.Pay(question.Weights.PerStep * PlanSteps.Knife(overhang));
         return !Job.Rolls() && Math.Abs(overhang) > SeamLimits.OverhangToleranceMm
             ? part.Miss(PlanLimits.Overhang, Math.Abs(overhang) / SeamLimits.OverhangToleranceMm - 1)
             : part;
@@ -180,31 +140,8 @@ internal sealed class PlanJudge
     {
         var skip = SkipModel.ChanceIn(SeamLimits.SkipStitches, SkipModel.ChancePerStitch(new SeatedNeedle(needle.Point, needle.Size), thread, needleCloth));
         var part = skip > SeamLimits.SkipMost ? RankPart.None.Miss(PlanLimits.Skip, skip / SeamLimits.SkipMost - 1) : RankPart.None;
-        return part.Pay(question.Weights.PerStep * NeedleSteps(needle) * needles);
+        return part.Pay(question.Weights.PerStep * steps.Needle(needle) * needles);
     }
-
-    /// <summary>How far one needle is from the one the cloth asks for, steps.</summary>
-    public double NeedleSteps(NeedleOption needle) =>
-        WrongNeedleSteps * Math.Abs(needle.Size.Metric - size.Metric) / 10.0
-        + (NeedleRules.Stretchy(question.Cloth) ? WrongNeedleSteps : 1) * (needle.TwinGapMm is null ? points : TwinPoints).TakeWhile(p => p != needle.Point).Count()
-        + (needle.TwinGapMm is { } gap ? Math.Abs(gap - PlainStitchAdvice.HemGapMm) / WidthStepMm : 0);
-
-    /// <summary>Twin needles for knits are made with the stretch point (common practice F6).</summary>
-    private static readonly NeedlePoint[] TwinPoints = [NeedleCatalogue.Stretch, NeedleCatalogue.Jersey, NeedleCatalogue.Universal];
-
-    /// <summary>The stitch length the trade starts from, mm: common practice C4, D8, F9; working values.</summary>
-    public double UsualLength(Layout layout) => layout.Head.StitchLength.Settable(layout.Stitch.Family switch
-    {
-        StitchFamily.Overlock or StitchFamily.TwoThreadOveredge => LengthRules.Usual(question),
-        StitchFamily.Cover or StitchFamily.Chain => 3,
-        StitchFamily.Zigzag when layout.Stitch != StitchCatalogue.NarrowSlant => 1.5,
-        StitchFamily.TwinNeedle => PlainStitchAdvice.TwinLength(question.Cloth, question.Schools),
-        _ => 2.5,
-    });
-
-    /// <summary>The zigzag width the trade starts from, mm: working values.</summary>
-    public static double UsualWidth(Stitch stitch) =>
-        stitch == StitchCatalogue.NarrowSlant ? 1 : stitch == StitchCatalogue.Zigzag ? 1.5 : 5;
 
     /// <summary>Cover that is asked for; null where none is.</summary>
     public static double? CoverLeast(PlanQuestion question) => question.Seam.Job.Rolls() ? SeamLimits.CoverSolid : question.Cloth.Sheds ? SeamLimits.CoverForShedding : null;

@@ -270,8 +270,7 @@ internal static class PlanReasons
 
     private static Reason Length(SetupPlan plan, Layout layout, PlanQuestion question, Need need)
     {
-        var judge = new PlanJudge(question, need);
-        var usual = judge.UsualLength(layout);
+        var usual = new PlanSteps(question, need).UsualLength(layout);
         if (Math.Abs(plan.StitchLengthMm - usual) < 1e-6)
         {
             var why = layout.Head is Overlocker ? LengthRules.Start(question).Why : "what the trade starts with for this stitch";

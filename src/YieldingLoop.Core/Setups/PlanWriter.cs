@@ -84,13 +84,13 @@ internal static class PlanWriter
     {
         var layout = found.Layout;
         var hand = layout.Hand;
-        var judge = new PlanJudge(question, need);
-        var preferred = PreferredNeedleSteps(question);
+        var usual = new PlanSteps(question, need);
+        var preferred = PlanSteps.PreferredNeedle(question);
         var steps = dials.Where((d, i) => !(i > 0 && layout.Head is PlainMachine && d.Position.IsNeedle()))
             .Sum(d => d.Dial.Distance(d.Position.IsNeedle() ? preferred : 0));
-        steps += judge.KindSteps(layout, found.NeedleThread.Kind, found.Upper?.Kind, found.Lower.Kind);
-        steps += judge.LengthSteps(layout, plan.StitchLengthMm, found.WidthMm) + judge.NeedleSteps(found.Needle) * layout.Seats.Count;
-        steps += plan.CuttingWidthFromRightMm is null ? 0 : PlanJudge.KnifeSteps(plan.Figures.Seam.OverhangMm!.Value);
+        steps += usual.Kinds(layout, found.NeedleThread.Kind, found.Upper?.Kind, found.Lower.Kind);
+        steps += usual.Lengths(layout, plan.StitchLengthMm, found.WidthMm) + usual.Needle(found.Needle) * layout.Seats.Count;
+        steps += plan.CuttingWidthFromRightMm is null ? 0 : PlanSteps.Knife(plan.Figures.Seam.OverhangMm!.Value);
         var wanted = SetupState.Of(plan, hand.Machine, layout.Head.NeedleSystem) with { NeedlePositionMm = null };
         return new PlanCost(
             Changeover.Between(hand.Machine, hand.State, wanted) + (plan.Tape ? Minutes.Part : 0),
@@ -98,10 +98,6 @@ internal static class PlanWriter
             steps,
             LatticeSearch.Purchases(found.NeedleThread, found.Upper, found.Lower, found.Needle));
     }
-
-    /// <summary>How much tighter than neutral the needles are wanted, by school (common practice D3).</summary>
-    public static double PreferredNeedleSteps(PlanQuestion question) =>
-        question.Schools.TighterNeedle && question.Seam.Seen && question.Seam.Job.Joins() ? 1 : 0;
 
     private static PlannedThread Thread(ThreadPosition position, ThreadOption thread, SolvedDial dial)
     {
