@@ -6,8 +6,11 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using YieldingLoop.Store;
 using YieldingLoop.Store.Backup;
+using YieldingLoop.Store.Demo;
 using YieldingLoop.Web.Network;
 
 namespace YieldingLoop.Web.Tests;
@@ -23,8 +26,31 @@ public sealed class App : WebApplicationFactory<Program>
     /// <summary>Without the demo.</summary>
     public bool Empty { get; init; }
 
+    /// <summary>Starts on what is in its folder, and makes the demo itself where that is nothing.</summary>
+    public bool AsFound { get; init; }
+
     /// <summary>Served to the local network too.</summary>
     public bool Lan { get; init; }
+
+    /// <summary>The demo as a start loads it, made once for all tests: most of a start is working its set-ups out.</summary>
+    private static readonly Lazy<byte[]> DemoFile = new(() =>
+    {
+        var folder = Directory.CreateTempSubdirectory("yielding-loop-demo-");
+        var path = Path.Combine(folder.FullName, "workroom.db");
+        var options = new DbContextOptionsBuilder<WorkroomContext>().UseSqlite(WorkroomDatabase.ConnectionString(path)).Options;
+        using (var context = new WorkroomContext(options))
+        {
+            WorkroomDatabase.Open(context, path, TimeProvider.System);
+            DemoLoader.Load(context, DateTimeOffset.UtcNow);
+            // All of it into the one file, with nothing left in the log beside it.
+            context.Database.ExecuteSqlRaw("PRAGMA wal_checkpoint(TRUNCATE)");
+        }
+
+        SqliteConnection.ClearAllPools();
+        var bytes = File.ReadAllBytes(path);
+        folder.Delete(recursive: true);
+        return bytes;
+    });
 
     /// <summary>The time in there; tests move it.</summary>
     public MovableClock Clock { get; } = new();
@@ -67,7 +93,17 @@ public sealed class App : WebApplicationFactory<Program>
         }
     }
 
-    protected override void ConfigureWebHost(IWebHostBuilder builder) => builder
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        if (!Empty && !AsFound && !File.Exists(DatabasePath))
+        {
+            File.WriteAllBytes(DatabasePath, DemoFile.Value);
+        }
+
+        Configure(builder);
+    }
+
+    private void Configure(IWebHostBuilder builder) => builder
         .UseSetting("data", Folder).UseSetting("empty", Empty ? "true" : "false").UseSetting("lan", Lan ? "true" : "false").UseSetting("port", "0")
         .ConfigureTestServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton<IStartupFilter, RemoteAddress>()
             // Cheap guesses: what is tested is how many are let through.

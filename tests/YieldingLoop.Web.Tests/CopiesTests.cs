@@ -6,7 +6,7 @@ namespace YieldingLoop.Web.Tests;
 /// <summary>Backing up, restoring and opening a damaged workroom, from the pages.</summary>
 public sealed class CopiesTests : IDisposable
 {
-    private readonly App app = new();
+    private readonly App app = new() { AsFound = true };
 
     public void Dispose() => app.Dispose();
 

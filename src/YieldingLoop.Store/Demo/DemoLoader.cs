@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
@@ -31,17 +32,17 @@ public static class DemoLoader
         context.AddRange(threads);
         context.AddRange(states);
         context.AddRange(rules);
-        foreach (var (source, row) in DemoWorkroom.Seams.Zip(seams))
+        // Each is a question of its own, and most of the time a first start takes.
+        var plans = DemoWorkroom.Seams.AsParallel().AsOrdered().Select(Plan).ToList();
+        foreach (var ((source, row), plan) in DemoWorkroom.Seams.Zip(seams).Zip(plans))
         {
-            if (source.Machine < 0)
+            if (plan is null)
             {
                 continue;
             }
 
             var machine = machines[source.Machine];
             var figures = row.Cloth!.Entry.Resolve().Value!;
-            var question = PlanQuestion.OnOne(figures, row.Entry, machine.Entry, Schools.Default) with { Drawer = new Drawer(DemoDrawer.Needles, DemoDrawer.Threads) };
-            var plan = Planner.Plan(question).Value?.Best.Plan ?? throw new InvalidOperationException($"The demo's {row.Name} cannot be planned.");
             var snapshot = new SetupSnapshot(row.Cloth.Entry, figures, row.Entry, SetupState.HeadOf(plan, machine.Entry), plan);
             var setup = Keep(snapshot, row, machine);
             setup.SwatchPassedAt = source.Passed ? setup.CreatedAt.AddMinutes(35) : null;
@@ -57,6 +58,18 @@ public static class DemoLoader
         }
 
         context.SaveChanges();
+
+        static SetupPlan? Plan((int Cloth, SeamEntry Seam, int Machine, bool Passed) source)
+        {
+            if (source.Machine < 0)
+            {
+                return null;
+            }
+
+            var question = PlanQuestion.OnOne(DemoWorkroom.Cloths[source.Cloth].Resolve().Value!, source.Seam, DemoWorkroom.Machines[source.Machine], Schools.Default)
+                with { Drawer = new Drawer(DemoDrawer.Needles, DemoDrawer.Threads) };
+            return Planner.Plan(question).Value?.Best.Plan ?? throw new InvalidOperationException($"The demo's {source.Seam.Name} cannot be planned.");
+        }
 
         SetupRow Keep(SetupSnapshot snapshot, SeamRow seam, MachineRow machine)
         {
