@@ -52,11 +52,19 @@ public sealed record Amendment(IReadOnlyDictionary<ThreadPosition, double> Dials
         });
         var amended = plan with
         {
-            Threads = threads, StitchLengthMm = length, ZigzagWidthMm = width, Differential = ratio, CuttingWidthFromRightMm = cut, BiteMm = bite,
+            Threads = threads,
+            StitchLengthMm = length,
+            ZigzagWidthMm = width,
+            Differential = ratio,
+            CuttingWidthFromRightMm = cut,
+            BiteMm = bite,
             KnifeNumber = cut is { } from && machine is Overlocker overlocker ? overlocker.KnifeNumber(from) : plan.KnifeNumber,
             Figures = figures,
             Targets = plan.Targets with { MeetingLineMm = figures.Seam.MeetingLineMm, OverhangMm = plan.Targets.OverhangMm is null ? null : figures.Seam.OverhangMm, GrowthPercent = figures.Growth?.Middle ?? 0, GapAboutMm = plan.Flatlock ? figures.Seam.GapMm : null },
-            Cost = null, Missed = PlanLimits.None, WouldChange = [], Remedies = [],
+            Cost = null,
+            Missed = PlanLimits.None,
+            WouldChange = [],
+            Remedies = [],
         };
         var changes = SetupDifferences.Between(plan, amended);
         if (changes.Count == 0)

@@ -6,38 +6,6 @@ using YieldingLoop.Core.ThreadUp;
 
 namespace YieldingLoop.Core.Setups;
 
-/// <summary>A set-up the search has found, complete but not written out.</summary>
-internal sealed record FoundSetup
-{
-    public required Layout Layout { get; init; }
-
-    public required ThreadOption NeedleThread { get; init; }
-
-    public ThreadOption? Upper { get; init; }
-
-    public required ThreadOption Lower { get; init; }
-
-    public required NeedleOption Needle { get; init; }
-
-    public required SolvedLoopers Loopers { get; init; }
-
-    public required double NeedleOffset { get; init; }
-
-    public required double LengthMm { get; init; }
-
-    public double WidthMm { get; init; }
-
-    public double? CuttingFromRightMm { get; init; }
-
-    public double? Differential { get; init; }
-
-    public required PlanRank Rank { get; init; }
-
-    /// <summary>What makes two set-ups differ in kind.</summary>
-    public (string Machine, string Stitch, bool Flatlock, string Threads) Kind =>
-        (Layout.Hand.Id, Layout.Stitch.Id, Layout.Flatlock, $"{NeedleThread.Kind.Id}/{Upper?.Kind.Id}/{Lower.Kind.Id}");
-}
-
 /// <summary>
 /// Walks the lattice of set-ups: machine, stitch, seats, finger, needle, thread in every position, length, width,
 /// needle dial, cutting width. Looper dials and differential are solved. Needle and knife act on figures of their own,
@@ -45,8 +13,6 @@ internal sealed record FoundSetup
 /// </summary>
 internal sealed class LatticeSearch
 {
-    private const double HalfMillimetre = 0.5;
-
     private readonly PlanQuestion question;
     private readonly Need need;
     private readonly PlanJudge judge;
@@ -124,10 +90,10 @@ internal sealed class LatticeSearch
         double? differential = head.Feed is not { } feed ? null
             : question.Seam.Job == SeamJob.LettuceEdge ? feed.Least
             : feed.Settable(ClothEffects.FlatDifferential(along));
-        var lengths = HalfSteps(head.StitchLength, pins.LengthMm);
-        var widths = layout.Stitch.NeedsZigzagWidth ? Widths(layout, pins.WidthMm) : [0];
-        var cuts = head is Overlocker knife ? HalfSteps(knife.CuttingWidth, pins.CuttingWidthMm) : [];
-        var offsets = Offsets(layout);
+        var lengths = LatticeAxes.HalfSteps(head.StitchLength, pins.LengthMm);
+        var widths = layout.Stitch.NeedsZigzagWidth ? LatticeAxes.Widths(layout, pins.WidthMm) : [0];
+        var cuts = head is Overlocker knife ? LatticeAxes.HalfSteps(knife.CuttingWidth, pins.CuttingWidthMm) : [];
+        var offsets = LatticeAxes.Offsets(layout, question);
         var needles = (layout.TwinGapMm is { } gap ? PlanOptions.TwinNeedles(question, head, layout.Hand.State).Where(n => n.TwinGapMm == gap) : PlanOptions.Needles(question, head, layout.Hand.State))
             .Where(n => (pins.PointId is null || n.Point.Id == pins.PointId) && (pins.SizeMetric is null || n.Size.Metric == pins.SizeMetric)).ToList();
         if (lengths.Count == 0 || widths.Count == 0 || (head is Overlocker && cuts.Count == 0) || needles.Count == 0)
@@ -319,43 +285,5 @@ internal sealed class LatticeSearch
         }
 
         return least!.Value;
-    }
-
-    private IReadOnlyList<double> Offsets(Layout layout)
-    {
-        if (question.Pins.NeedleOffset is { } pinned)
-        {
-            return [pinned];
-        }
-
-        return layout.Flatlock && layout.Stitch.Family == StitchFamily.Overlock ? [0]
-            : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(Schools.HemTension, "always") ? [-2]
-            : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(Schools.HemTension, "unchanged") ? [0]
-            : [0, -1, 1];
-    }
-
-    /// <summary>Every half millimetre the machine can be set to; or the one that is pinned, where it can.</summary>
-    private static IReadOnlyList<double> HalfSteps(SettingRange range, double? pinned)
-    {
-        if (pinned is { } only)
-        {
-            return Math.Abs(range.Settable(only) - only) < 1e-6 ? [range.Settable(only)] : [];
-        }
-
-        return [.. Enumerable.Range((int)Math.Ceiling(range.Least / HalfMillimetre - 1e-9), Math.Max(1, (int)Math.Floor(range.Most / HalfMillimetre + 1e-9) - (int)Math.Ceiling(range.Least / HalfMillimetre - 1e-9) + 1))
-            .Select(i => range.Settable(i * HalfMillimetre)).Distinct()];
-    }
-
-    private static IReadOnlyList<double> Widths(Layout layout, double? pinned)
-    {
-        var machine = (PlainMachine)layout.Head;
-        var most = new[] { layout.Plate?.SlotMm, layout.Foot?.SlotMm }.OfType<double>().Select(slot => slot - 1 - 1).Append(machine.WidestZigzagMm).Min();
-        if (pinned is { } only)
-        {
-            return only > 0 && only <= most + 1e-9 ? [only] : [];
-        }
-
-        return layout.Stitch == StitchCatalogue.NarrowSlant ? most >= 1 ? [1] : []
-            : [.. Enumerable.Range(2, Math.Max(0, (int)Math.Floor(most / HalfMillimetre + 1e-9) - 1)).Select(i => i * HalfMillimetre)];
     }
 }

@@ -128,19 +128,19 @@ public static class PlainStitchAdvice
 
     /// <summary>The stitches of a plain machine that do a job, the one to try first at the front.</summary>
     internal static IReadOnlyList<Stitch> OrderFor(SeamEntry seam, bool close, Schools schools) => seam.Job switch
-        {
-            SeamJob.Hem => schools.Follows(Schools.HemStitch, "look")
-                ? [StitchCatalogue.TwinNeedle, StitchCatalogue.Honeycomb, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag]
-                : [StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
-            SeamJob.Elastic => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.Honeycomb],
-            SeamJob.EdgeFinish => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
-            SeamJob.DecorativeLine => [StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle, StitchCatalogue.TripleStraight, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
-            SeamJob.Repair => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
-            SeamJob.Join or SeamJob.Band when seam.UnderLoad => [StitchCatalogue.TripleStraight, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
-            SeamJob.Join or SeamJob.Band when close => [StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant, StitchCatalogue.TripleStraight],
-            SeamJob.Join or SeamJob.Band => [StitchCatalogue.NarrowSlant, StitchCatalogue.Zigzag, StitchCatalogue.Lockstitch, StitchCatalogue.TripleStraight],
-            _ => [],
-        };
+    {
+        SeamJob.Hem => schools.Follows(Schools.HemStitch, "look")
+            ? [StitchCatalogue.TwinNeedle, StitchCatalogue.Honeycomb, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag]
+            : [StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
+        SeamJob.Elastic => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.Honeycomb],
+        SeamJob.EdgeFinish => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
+        SeamJob.DecorativeLine => [StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle, StitchCatalogue.TripleStraight, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
+        SeamJob.Repair => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
+        SeamJob.Join or SeamJob.Band when seam.UnderLoad => [StitchCatalogue.TripleStraight, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
+        SeamJob.Join or SeamJob.Band when close => [StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant, StitchCatalogue.TripleStraight],
+        SeamJob.Join or SeamJob.Band => [StitchCatalogue.NarrowSlant, StitchCatalogue.Zigzag, StitchCatalogue.Lockstitch, StitchCatalogue.TripleStraight],
+        _ => [],
+    };
 
     private static PlainChoice Judge(Stitch stitch, PlainMachine machine, SeamEntry seam, PlainSeam plain, ZigzagMap map, bool close, ClothFigures cloth, Schools schools)
     {

@@ -32,7 +32,10 @@ public class PlanSearchTests
         var dial = new DialScale(0, 9, random.Next(2) == 0 ? 0.5 : 0.25, random.Next(3, 6), sense);
         return made with
         {
-            NeedleLeft = dial, NeedleRight = dial, UpperLooper = dial with { Neutral = random.Next(3, 6) }, LowerLooper = dial,
+            NeedleLeft = dial,
+            NeedleRight = dial,
+            UpperLooper = dial with { Neutral = random.Next(3, 6) },
+            LowerLooper = dial,
             LooperOrder = random.Next(2) == 0 ? LooperOrder.UpperFirst : LooperOrder.LowerFirst,
             NeedlePointIds = random.Next(3) == 0 ? ["overlocker"] : ["stretch", "jersey", "universal"],
             NeedleSizes = random.Next(2) == 0 ? [80, 90] : [70, 75, 80, 90],
@@ -44,14 +47,24 @@ public class PlanSearchTests
         var dial = new DialScale(0, 8, 0.5, 4, DialSense.HigherIsTighter);
         return MachineTemplates.Coverstitch("Coverstitch") with
         {
-            NeedleLeft = dial, NeedleCentre = dial, NeedleRight = dial, ChainLooper = dial with { Neutral = 2 },
-            LeftToRightMm = 5.6, LeftToCentreMm = 2.8, LeftTipHigherMm = -1, CentreTipHigherMm = -0.5, ChainSeatIds = ["needle-left"],
+            NeedleLeft = dial,
+            NeedleCentre = dial,
+            NeedleRight = dial,
+            ChainLooper = dial with { Neutral = 2 },
+            LeftToRightMm = 5.6,
+            LeftToCentreMm = 2.8,
+            LeftTipHigherMm = -1,
+            CentreTipHigherMm = -0.5,
+            ChainSeatIds = ["needle-left"],
         };
     }
 
     internal static PlainMachine Plain() => MachineTemplates.Plain("Plain machine") with
     {
-        WidestZigzagMm = 7, Plates = [new("zigzag plate", 9.0), new("straight plate", 1.6, "straight stitch only")], Feet = [new("zigzag foot", 8.5)], BobbinSlidesAtGrams = 18,
+        WidestZigzagMm = 7,
+        Plates = [new("zigzag plate", 9.0), new("straight plate", 1.6, "straight stitch only")],
+        Feet = [new("zigzag foot", 8.5)],
+        BobbinSlidesAtGrams = 18,
     };
 
     private static ClothFigures Cloth(string typical, Func<ClothEntry, ClothEntry>? with = null)
