@@ -10,14 +10,14 @@ test('a set-up is asked about, pinned, taken from beside, kept, amended and copi
     // The choices are folded away until they are wanted.
     await page.locator('.pins summary').focus();
     await page.keyboard.press('Enter');
-    await page.getByLabel('Needle thread').selectOption({ label: 'textured nylon' });
+    await page.getByLabel('Needle thread', { exact: true }).selectOption({ label: 'textured nylon' });
     await page.getByRole('button', { name: 'Why not?' }).focus();
     await page.keyboard.press('Enter');
     await expect(page.locator('#why-not')).toContainText('never goes in a needle');
     await expectWellMade(page, 'why not');
 
-    await page.getByLabel('Needle thread').selectOption({ label: 'free' });
-    await page.getByLabel('Stitch length').selectOption({ label: '2 mm' });
+    await page.getByLabel('Needle thread', { exact: true }).selectOption({ label: 'free' });
+    await page.getByLabel('Stitch length', { exact: true }).selectOption({ label: '2 mm' });
     await page.getByRole('button', { name: 'Work it out with these' }).click();
     await expect(page.locator('.pinned-list')).toContainText('Stitch length: 2 mm');
     await expect(page.locator('.setting strong').first()).toHaveText('2 mm');
@@ -32,8 +32,8 @@ test('a set-up is asked about, pinned, taken from beside, kept, amended and copi
     await expect(page).toHaveURL(/setups\/\d+$/);
 
     await page.getByRole('link', { name: 'Amend it' }).click();
-    await page.getByLabel('Stitch length').fill('1,5');
-    await page.getByLabel('Why').fill('it crackled when pulled');
+    await page.getByLabel('Stitch length', { exact: true }).fill('1,5');
+    await page.getByLabel('Why', { exact: true }).fill('it crackled when pulled');
     await page.getByRole('button', { name: 'Keep as version 2' }).click();
     await expect(page.locator('.versions')).toContainText('→ 1.5 mm');
     await expect(page.locator('.versions')).toContainText('it crackled when pulled');
