@@ -76,6 +76,21 @@ public static class Planner
             plan.Figures.Verdict!.Verdict == Verdict.Holds ? [] : PlanHelper.For(asked, need, plan), search.Candidates, search.Evaluated));
     }
 
+    /// <summary>The best set-up alone, where neither alternatives nor help are wanted.</summary>
+    public static Outcome<PlannedSetup> Best(PlanQuestion question)
+    {
+        var prepared = Prepare(question);
+        if (prepared.Value is not { } ready)
+        {
+            return Outcome.Failed<PlannedSetup>(prepared.Problems);
+        }
+
+        var search = Search(ready.Question, ready.Need);
+        return search.Best.Count > 0
+            ? Outcome.Of(new PlannedSetup(search.Best[0].Layout.Hand.Id, PlanWriter.Write(search.Best[0], ready.Question, ready.Need)))
+            : Outcome.Failed<PlannedSetup>([Nothing(ready.Question, search)]);
+    }
+
     /// <summary>Answers for a choice put in the place of the planner's own.</summary>
     /// <param name="question">The question, with the pins it was asked with.</param>
     /// <param name="instead">The same pins with the choice added.</param>

@@ -69,7 +69,7 @@ public static class DemoLoader
             var question = PlanQuestion.OnOne(DemoWorkroom.Cloths[source.Cloth].Resolve().Value!, source.Seam, DemoWorkroom.Machines[source.Machine], Schools.Default)
                 with
             { Drawer = new Drawer(DemoDrawer.Needles, DemoDrawer.Threads) };
-            return Planner.Plan(question).Value?.Best.Plan ?? throw new InvalidOperationException($"The demo's {source.Seam.Name} cannot be planned.");
+            return Planner.Best(question).Value?.Plan ?? throw new InvalidOperationException($"The demo's {source.Seam.Name} cannot be planned.");
         }
 
         SetupRow Keep(SetupSnapshot snapshot, SeamRow seam, MachineRow machine)

@@ -281,6 +281,7 @@ public class PlanSearchTests
             if (i % 10 == 0)
             {
                 Assert.Equal(JsonSerializer.Serialize(answer), JsonSerializer.Serialize(Planner.Plan(question).Value));
+                Assert.Equal(JsonSerializer.Serialize(answer.Best), JsonSerializer.Serialize(Planner.Best(question).Value));
             }
         }
 
