@@ -52,19 +52,11 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
 
     private readonly Dictionary<(ThreadPosition, ThreadKind), SolvedDial[]> tried = [];
 
-    /// <summary>A needle's dial so many steps tighter than its thread's own neutral.</summary>
+    /// <summary>A needle's dial so many steps tighter than its thread's own neutral; the loosest number where the layout wants that.</summary>
     public SolvedDial Needle(ThreadPosition position, ThreadKind kind, double offset)
     {
         var dial = layout.DialOf(position)!;
-        var number = dial.NumberFor(Shift(kind) + offset);
-        return At(position, kind, dial, number);
-    }
-
-    /// <summary>The loosest number of a needle's dial.</summary>
-    public SolvedDial LoosestNeedle(ThreadPosition position, ThreadKind kind)
-    {
-        var dial = layout.DialOf(position)!;
-        return At(position, kind, dial, dial.Numbers().MinBy(dial.StepsTighter));
+        return At(position, kind, dial, layout.LoosestNeedle ? dial.Numbers().MinBy(dial.StepsTighter) : dial.NumberFor(Shift(kind) + offset));
     }
 
     /// <summary>Solves everything that is not in a needle.</summary>

@@ -16,7 +16,7 @@ internal static class LatticeAxes
             return [pinned];
         }
 
-        return layout.Flatlock && layout.Stitch.Family == StitchFamily.Overlock ? [0]
+        return layout.LoosestNeedle ? [0]
             : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(Schools.HemTension, "always") ? [-2]
             : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(Schools.HemTension, "unchanged") ? [0]
             : [0, -1, 1];

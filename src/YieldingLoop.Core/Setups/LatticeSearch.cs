@@ -1,6 +1,5 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 
@@ -21,10 +20,7 @@ internal sealed class LatticeSearch
     private readonly Dictionary<HardRule, string> broken = [];
     private readonly HashSet<RuleStage> passed = [];
 
-    /// <param name="question">The question.</param>
-    /// <param name="need">What the wearer asks.</param>
-    /// <param name="kinds">Kinds of thread that may be used; null for all.</param>
-    public LatticeSearch(PlanQuestion question, Need need, IReadOnlySet<string>? kinds = null)
+    private LatticeSearch(PlanQuestion question, Need need, IReadOnlySet<string>? kinds)
     {
         this.question = question;
         this.need = need;
@@ -39,7 +35,7 @@ internal sealed class LatticeSearch
     public long Evaluated { get; private set; }
 
     /// <summary>The best of every kind, the best first.</summary>
-    public IReadOnlyList<FoundSetup> Best => [.. best.Values.OrderBy(f => f.Rank).ThenBy(f => f.Kind.Machine, StringComparer.Ordinal).ThenBy(f => f.Kind.Stitch, StringComparer.Ordinal).ThenBy(f => f.Kind.Flatlock).ThenBy(f => f.Kind.Threads, StringComparer.Ordinal)];
+    public IReadOnlyList<FoundSetup> Best { get; private set; } = [];
 
     /// <summary>What stood in the way where nothing got past: of the rules that were broken there, the one that came last, since what broke it had kept all before it.</summary>
     public (HardRule Rule, string Sentence)? Obstacle => HardRules.All
@@ -47,7 +43,18 @@ internal sealed class LatticeSearch
         .OrderBy(r => passed.Contains(r.rule.Stage)).ThenBy(r => r.rule.Stage).ThenByDescending(r => r.place)
         .Select(r => ((HardRule, string)?)(r.rule, broken[r.rule])).FirstOrDefault();
 
-    public void Run()
+    /// <summary>Walks the lattice of a question.</summary>
+    /// <param name="question">The question.</param>
+    /// <param name="need">What the wearer asks.</param>
+    /// <param name="kinds">Kinds of thread that may be used; null for all.</param>
+    public static LatticeSearch Of(PlanQuestion question, Need need, IReadOnlySet<string>? kinds = null)
+    {
+        var search = new LatticeSearch(question, need, kinds);
+        search.Run();
+        return search;
+    }
+
+    private void Run()
     {
         foreach (var hand in question.Machines.Where(h => question.Pins.MachineId is null || h.Id == question.Pins.MachineId))
         {
@@ -60,6 +67,8 @@ internal sealed class LatticeSearch
                 }
             }
         }
+
+        Best = [.. best.Values.OrderBy(f => f.Rank).ThenBy(f => f.Kind.Machine, StringComparer.Ordinal).ThenBy(f => f.Kind.Stitch, StringComparer.Ordinal).ThenBy(f => f.Kind.Flatlock).ThenBy(f => f.Kind.Threads, StringComparer.Ordinal)];
     }
 
     private bool Breaks(RuleStage stage, SetupTrial trial)
@@ -144,9 +153,7 @@ internal sealed class LatticeSearch
                         for (var i = 0; i < layout.NeedlePositions.Count; i++)
                         {
                             var position = layout.NeedlePositions[i];
-                            var dial = layout.Flatlock && layout.Stitch.Family == StitchFamily.Overlock
-                                ? solver.LoosestNeedle(position, needleThread.Kind)
-                                : solver.Needle(position, needleThread.Kind, offset);
+                            var dial = solver.Needle(position, needleThread.Kind, offset);
                             laid[i] = new LaidThread(position, needleThread.Kind, dial.TensionCentinewtons);
                             // The one dial of a plain machine is turned once, whatever hangs from it.
                             dials += i > 0 && head is PlainMachine ? 0 : weights.PerStep * dial.Distance(preferred) + weights.PerChangeoverMinute * change.Dial(layout.Seats[Math.Min(i, layout.Seats.Count - 1)], dial.Number!.Value);

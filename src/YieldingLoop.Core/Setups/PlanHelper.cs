@@ -45,8 +45,7 @@ internal static class PlanHelper
 
     private static SetupPlan? Best(PlanQuestion question, Need need, HashSet<string>? kinds = null)
     {
-        var search = new LatticeSearch(question, need, kinds);
-        search.Run();
+        var search = LatticeSearch.Of(question, need, kinds);
         return search.Best.Count > 0 ? PlanWriter.Write(search.Best[0], question, need) : null;
     }
 

@@ -14,8 +14,7 @@ internal static class PlanWriter
         var layout = found.Layout;
         var thickness = SeamGeometry.SewnThickness(question.Seam.Plies, question.Cloth.Thickness.Value);
         var solver = new DialSolver(question, layout, thickness);
-        var flat = layout.Flatlock && layout.Stitch.Family == StitchFamily.Overlock;
-        var dials = layout.NeedlePositions.Select(p => (p, found.NeedleThread, flat ? solver.LoosestNeedle(p, found.NeedleThread.Kind) : solver.Needle(p, found.NeedleThread.Kind, found.NeedleOffset))).ToList();
+        var dials = layout.NeedlePositions.Select(p => (p, found.NeedleThread, solver.Needle(p, found.NeedleThread.Kind, found.NeedleOffset))).ToList();
         if (found is { Upper: { } above, Loopers.Upper: { } upper })
         {
             dials.Add((layout.UpperPosition!.Value, above, upper));

@@ -52,20 +52,13 @@ public static class Planner
     /// <summary>Makes the plan, or says what the machines or the entry lack.</summary>
     public static Outcome<PlanAnswer> Plan(PlanQuestion question)
     {
-        var prepared = Prepare(question);
-        if (prepared.Value is not { } ready)
+        var searched = Ask(question);
+        if (searched.Value is not var (asked, need, search))
         {
-            return Outcome.Failed<PlanAnswer>(prepared.Problems);
+            return Outcome.Failed<PlanAnswer>(searched.Problems);
         }
 
-        var (asked, need) = ready;
-        var search = Search(asked, need);
         var found = search.Best;
-        if (found.Count == 0)
-        {
-            return Outcome.Failed<PlanAnswer>([Nothing(asked, search)]);
-        }
-
         var best = found[0];
         var plan = PlanWriter.Write(best, asked, need);
         var alternatives = Alternatives(found, asked)
@@ -79,16 +72,10 @@ public static class Planner
     /// <summary>The best set-up alone, where neither alternatives nor help are wanted.</summary>
     public static Outcome<PlannedSetup> Best(PlanQuestion question)
     {
-        var prepared = Prepare(question);
-        if (prepared.Value is not { } ready)
-        {
-            return Outcome.Failed<PlannedSetup>(prepared.Problems);
-        }
-
-        var search = Search(ready.Question, ready.Need);
-        return search.Best.Count > 0
-            ? Outcome.Of(new PlannedSetup(search.Best[0].Layout.Hand.Id, PlanWriter.Write(search.Best[0], ready.Question, ready.Need)))
-            : Outcome.Failed<PlannedSetup>([Nothing(ready.Question, search)]);
+        var searched = Ask(question);
+        return searched.Value is var (asked, need, search)
+            ? Outcome.Of(new PlannedSetup(search.Best[0].Layout.Hand.Id, PlanWriter.Write(search.Best[0], asked, need)))
+            : Outcome.Failed<PlannedSetup>(searched.Problems);
     }
 
     /// <summary>Answers for a choice put in the place of the planner's own.</summary>
@@ -96,26 +83,20 @@ public static class Planner
     /// <param name="instead">The same pins with the choice added.</param>
     public static Outcome<WhyNotAnswer> WhyNot(PlanQuestion question, PlanPins instead)
     {
-        var prepared = Prepare(question);
-        if (prepared.Value is not { } ready)
+        var searched = Ask(question);
+        if (searched.Value is not var (asked, need, free))
         {
-            return Outcome.Failed<WhyNotAnswer>(prepared.Problems);
-        }
-
-        var (asked, need) = ready;
-        var free = Search(asked, need);
-        if (free.Best.Count == 0)
-        {
-            return Outcome.Failed<WhyNotAnswer>([Nothing(asked, free)]);
+            return Outcome.Failed<WhyNotAnswer>(searched.Problems);
         }
 
         var best = free.Best[0];
         var plan = PlanWriter.Write(best, asked, need);
+        var nothing = "";
         // As little else as possible is changed: all the rest stays where that can be, then machine and stitch, then the machine.
         foreach (var around in new[] { Kept(best), Kept(best) with { NeedleThreadId = null, UpperThreadId = null, LowerThreadId = null, Seats = null }, PlanPins.None with { MachineId = best.Layout.Hand.Id }, PlanPins.None })
         {
             var other = asked with { Pins = instead.Over(around) };
-            var search = Search(other, need);
+            var search = LatticeSearch.Of(other, need);
             if (search.Best.Count > 0)
             {
                 var found = search.Best[0];
@@ -123,16 +104,12 @@ public static class Planner
                 var behind = PlanCompare.Behind((best, plan), (found, theirs), asked, need);
                 return Outcome.Of(new WhyNotAnswer(behind, false, new PlannedSetup(found.Layout.Hand.Id, theirs, PlanCompare.Differs(found, best), behind)));
             }
+
+            // The last of these leaves everything free but what was asked about, so that what stands in its way is that.
+            nothing = Nothing(other, search).Message;
         }
 
-        return Outcome.Of(new WhyNotAnswer(Nothing(asked with { Pins = instead }, Search(asked with { Pins = instead }, need)).Message, true, null));
-    }
-
-    private static LatticeSearch Search(PlanQuestion question, Need need)
-    {
-        var search = new LatticeSearch(question, need);
-        search.Run();
-        return search;
+        return Outcome.Of(new WhyNotAnswer(nothing, true, null));
     }
 
     private static PlanPins Kept(FoundSetup found) => new()
@@ -146,13 +123,13 @@ public static class Planner
         LowerThreadId = found.Lower.Kind.Id,
     };
 
-    private sealed record Prepared(PlanQuestion Question, Need Need);
+    private sealed record Asked(PlanQuestion Question, Need Need, LatticeSearch Search);
 
     /// <summary>Whether a cloth is thin enough to roll (common practice D7).</summary>
     internal static bool Thin(ClothFigures cloth) => cloth.AreaDensity.Value < ThinBelowGsm && cloth.Thickness.Value <= RollsUpToMm;
 
-    /// <summary>The question with the machines whose records are whole, and the need; or what is wrong.</summary>
-    private static Outcome<Prepared> Prepare(PlanQuestion question)
+    /// <summary>The question with the machines whose records are whole, the need, and a search that found something; or what is wrong.</summary>
+    private static Outcome<Asked> Ask(PlanQuestion question)
     {
         var need = question.Seam.Resolve();
         var problems = new List<Problem>(need.Problems);
@@ -168,7 +145,14 @@ public static class Planner
             problems.AddRange(MachineCheck.Problems(asked[0].Machine));
         }
 
-        return problems.Count > 0 ? Outcome.Failed<Prepared>(problems) : Outcome.Of(new Prepared(question with { Machines = whole }, need.Value!));
+        if (problems.Count > 0)
+        {
+            return Outcome.Failed<Asked>(problems);
+        }
+
+        question = question with { Machines = whole };
+        var search = LatticeSearch.Of(question, need.Value!);
+        return search.Best.Count > 0 ? Outcome.Of(new Asked(question, need.Value!, search)) : Outcome.Failed<Asked>([Nothing(question, search)]);
     }
 
     private static Problem Nothing(PlanQuestion question, LatticeSearch search) =>

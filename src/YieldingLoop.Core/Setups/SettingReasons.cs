@@ -15,7 +15,7 @@ internal static class SettingReasons
     {
         var kind = found.NeedleThread.Kind;
         var shift = DialTension.ThreadNeutralSteps(kind, layout.Head.CalibrationThread);
-        var needle = layout.Flatlock && layout.Stitch.Family == StitchFamily.Overlock ? "As loose as the dial goes, so that the seam can be pulled open"
+        var needle = layout.LoosestNeedle ? "As loose as the dial goes, so that the seam can be pulled open"
             : Math.Abs(shift) < 0.05 ? "Neutral for this thread" : $"Neutral for {kind.Name} lies {DialWords.FromNeutral(shift)} than the dial's own";
         needle += found.NeedleOffset switch
         {
@@ -55,7 +55,7 @@ internal static class SettingReasons
 
         if (layout.Stitch.Family == StitchFamily.Chain || layout.Flatlock || layout.Stitch.Family == StitchFamily.TwoThreadOveredge)
         {
-            yield return new(PlanTopic.LooperDials, layout.Flatlock && layout.Stitch.Family == StitchFamily.Overlock
+            yield return new(PlanTopic.LooperDials, layout.LoosestNeedle
                 ? $"Lower looper tight, upper at its neutral: the swatch says how far the seam opens.{textured}"
                 : $"At the neutral of this thread.{textured}", Practice);
             yield break;

@@ -50,6 +50,9 @@ internal sealed record Layout
 
     public ThreadPosition LowerPosition => Stitch.OtherPositions.First(p => p is not (ThreadPosition.UpperLooper or ThreadPosition.TopCover));
 
+    /// <summary>Whether the needle is set as loose as it goes, so that the seam can be pulled open.</summary>
+    public bool LoosestNeedle => Flatlock && Stitch.Family == StitchFamily.Overlock;
+
     /// <summary>Every needle is under the one top dial of a plain machine; elsewhere each has its own.</summary>
     public DialScale? DialOf(ThreadPosition position) =>
         Head is PlainMachine plain ? position == ThreadPosition.Bobbin ? null : plain.TopTension : Head.DialOf(position);
