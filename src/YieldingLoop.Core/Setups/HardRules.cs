@@ -4,6 +4,7 @@ using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Setups;
 
@@ -67,7 +68,7 @@ internal static class HardRules
         // C5.
         new("straight-alone", RuleStage.Layout, _ => "A straight stitch alone is never for close-fitting wear or a seam under load, whatever the thread.",
             t => t.Stitch == StitchCatalogue.Lockstitch && (t.Question.Seam.UnderLoad || PlainStitchAdvice.IsCloseFitting(t.Question.Seam, t.Need))),
-        new("does-the-job", RuleStage.Layout, t => $"{PlanWords.Capital(PlanWords.Stitch(t.Layout))} is not what {PlanWords.JobArticle(t.Job)} is sewn with{Elsewhere(t)}.",
+        new("does-the-job", RuleStage.Layout, t => $"{Wording.Capital(PlanWords.Stitch(t.Layout))} is not what {PlanWords.JobArticle(t.Job)} is sewn with{Elsewhere(t)}.",
             t => TradeOrder.Of(t.Layout, t.Question, t.Need) is null),
         // B9: the finger has to match the needle, by the machine's own table.
         new("finger-matches", RuleStage.Layout, t => $"Finger “{t.Layout.Finger?.Name}” does not go with {PlanWords.Seats(t.Layout.Seats)} in this machine’s table: a mismatch makes bad loops.",
@@ -75,12 +76,12 @@ internal static class HardRules
         new("chain-seat", RuleStage.Layout, t => $"This machine’s manual has no chain stitch from the {t.Layout.Seats[0].Name()}.",
             t => t.Stitch == StitchCatalogue.Chain && t.Layout.Head is Coverstitch cover && !cover.ChainSeatIds.Contains(t.Layout.Seats[0].Id())),
         // C3.
-        new("textured-in-needle", RuleStage.Threads, t => $"{PlanWords.Capital(t.NeedleThread!.Kind.Name)} never goes in a needle: it is for loopers and bobbins.", t => t.NeedleThread!.Kind.Textured),
+        new("textured-in-needle", RuleStage.Threads, t => $"{Wording.Capital(t.NeedleThread!.Kind.Name)} never goes in a needle: it is for loopers and bobbins.", t => t.NeedleThread!.Kind.Textured),
         // C1.
         new("cotton-in-knits", RuleStage.Threads, _ => "Cotton thread belongs to wovens: it hardly stretches, so a knit outlasts it.",
             t => t.NeedleThread!.Kind.Id == ThreadCatalogue.Cotton.Id || t.Loopers.Any(k => k.Id == ThreadCatalogue.Cotton.Id)),
         // C6.
-        new("thick-in-needle", RuleStage.Threads, t => $"{PlanWords.Capital(t.NeedleThread!.Kind.Name)} is too thick for a needle: it goes in a looper.", t => t.NeedleThread!.Kind.Tex >= ThickFromTex),
+        new("thick-in-needle", RuleStage.Threads, t => $"{Wording.Capital(t.NeedleThread!.Kind.Name)} is too thick for a needle: it goes in a looper.", t => t.NeedleThread!.Kind.Tex >= ThickFromTex),
         new("ornament-when-asked", RuleStage.Threads, _ => "A thick decorative thread is for a line that is there to be seen, or where it is asked for.",
             t => t.Job != SeamJob.DecorativeLine && Thick(t, t.Upper, t.Question.Pins.UpperThreadId) | Thick(t, t.Lower, t.Question.Pins.LowerThreadId)),
         // B2, B11.
@@ -92,7 +93,7 @@ internal static class HardRules
             t => t.Needle!.Point == NeedleCatalogue.Universal
                 && !(t.Question.Schools.UniversalOnStableKnits && !t.Question.Cloth.Elastane && t.Question.Cloth.HighestStretch < SeamLimits.StableKnitBelowPercent)),
         new("thread-to-eye", RuleStage.Needle,
-            t => Text($"{PlanWords.Capital(t.NeedleThread!.Kind.Name)}, {t.NeedleThread.Kind.DiscDiameter:0.00} mm, is too thick for the {t.Needle!.Size.EyeMillimetres:0.00} mm eye of a {t.Needle.Size} needle."),
+            t => Text($"{Wording.Capital(t.NeedleThread!.Kind.Name)}, {t.NeedleThread.Kind.DiscDiameter:0.00} mm, is too thick for the {t.Needle!.Size.EyeMillimetres:0.00} mm eye of a {t.Needle.Size} needle."),
             t => t.NeedleThread!.Kind.DiscDiameter > EyeMostShare * t.Needle!.Size.EyeMillimetres),
         // F7.
         new("twin-in-slots", RuleStage.Needle, t => TwinProblem(t)!, t => TwinProblem(t) is not null),
@@ -168,8 +169,6 @@ internal static class HardRules
 /// <summary>How parts of a set-up are named in sentences.</summary>
 internal static class PlanWords
 {
-    public static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
-
     /// <summary>"four-thread overedge", "flatlock of two threads".</summary>
     public static string Stitch(Layout layout) => layout.Flatlock ? $"a flatlock of {Count(layout.Stitch.ThreadCount)} threads" : $"the {layout.Stitch.Name}";
 

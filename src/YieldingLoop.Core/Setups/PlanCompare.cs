@@ -1,5 +1,6 @@
 using System.Globalization;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Setups;
 
@@ -57,7 +58,7 @@ internal static class PlanCompare
         if (b.Missed != a.Missed || b.Limits != a.Limits || b.Shortfall != a.Shortfall || b.Excess != a.Excess)
         {
             var misses = PlanNotes.Misses(other.Plan, question, need).Where(m => (best.Plan.Missed & m.Limit) == 0).Select(m => m.Words).ToList();
-            return misses.Count > 0 ? $"{PlanWords.Capital(string.Join("; ", misses))}."
+            return misses.Count > 0 ? $"{Wording.Capital(string.Join("; ", misses))}."
                 : other.Plan.Figures.Yield.Middle < best.Plan.Figures.Yield.Middle && other.Plan.Figures.Yield.Middle < required
                     ? Text($"It pops at {other.Plan.Figures.Yield.Middle:0} %, before the best at {best.Plan.Figures.Yield.Middle:0}.")
                     : $"It misses the same limits by more: {string.Join("; ", PlanNotes.Misses(other.Plan, question, need).Select(m => m.Words))}.";

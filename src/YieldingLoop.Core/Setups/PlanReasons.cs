@@ -4,6 +4,7 @@ using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Setups;
 
@@ -70,15 +71,15 @@ internal static class PlanReasons
         var school = $"common practice; school: {Schools.Join.Find(question.Schools.JoinId).Name}";
         if (layout.Flatlock)
         {
-            return new(PlanTopic.Stitch, Text($"{PlanWords.Capital(PlanWords.Stitch(layout))}: pulled open it lies flat, with no ridge on the skin, and opens {plan.Figures.Seam.GapMm:0.0} mm of its {layout.LoopWidthMm:0.0} mm width.{(layout.Stitch.ThreadCount == 2 ? " Two threads want a converter over the upper looper; the machine's manual says whether it has one." : "")}"), Practice + "; " + Model);
+            return new(PlanTopic.Stitch, Text($"{Wording.Capital(PlanWords.Stitch(layout))}: pulled open it lies flat, with no ridge on the skin, and opens {plan.Figures.Seam.GapMm:0.0} mm of its {layout.LoopWidthMm:0.0} mm width.{(layout.Stitch.ThreadCount == 2 ? " Two threads want a converter over the upper looper; the machine's manual says whether it has one." : "")}"), Practice + "; " + Model);
         }
 
         switch (layout.Stitch.Family)
         {
             case StitchFamily.Cover:
                 return new(PlanTopic.Stitch, question.Seam.Job is SeamJob.Hem or SeamJob.DecorativeLine
-                    ? Text($"{PlanWords.Capital(layout.Stitch.Name)}: rows {layout.GaugeMm:0.0} mm apart on the face and thread over the raw edge on the back, which stretches with the cloth.")
-                    : Text($"{PlanWords.Capital(layout.Stitch.Name)} over lapped edges: a join that lies flat against the skin."), Practice);
+                    ? Text($"{Wording.Capital(layout.Stitch.Name)}: rows {layout.GaugeMm:0.0} mm apart on the face and thread over the raw edge on the back, which stretches with the cloth.")
+                    : Text($"{Wording.Capital(layout.Stitch.Name)} over lapped edges: a join that lies flat against the skin."), Practice);
             case StitchFamily.Chain:
                 return new(PlanTopic.Stitch, "A chainstitch draws a line anywhere in the cloth, its looper side the pretty one.", Practice);
             case StitchFamily.TwoThreadOveredge:
@@ -192,7 +193,7 @@ internal static class PlanReasons
         var seats = layout.Seats.Count switch
         {
             3 => "All three needles",
-            2 => layout.Head is Overlocker ? "Both needles" : Text($"{PlanWords.Capital(layout.Seats[0].Name())} and {layout.Seats[1].Name()}, {layout.GaugeMm:0.0} mm apart"),
+            2 => layout.Head is Overlocker ? "Both needles" : Text($"{Wording.Capital(layout.Seats[0].Name())} and {layout.Seats[1].Name()}, {layout.GaugeMm:0.0} mm apart"),
             _ when layout.Head is Coverstitch => $"The {layout.Seats[0].Name()} alone, from which the manual has a chain stitch",
             _ when question.Seam.Job.Rolls() => "The right needle alone, as a rolled hem wants it",
             _ => layout.Seats[0] == ThreadPosition.NeedleLeft ? "The left needle alone: the wider three-thread seam" : "The right needle alone: the narrower, lighter three-thread seam",
@@ -211,7 +212,7 @@ internal static class PlanReasons
             ? new(PlanTopic.NeedleThread, "Stretch polyester: smooth enough for the needle, and it stretches where plain thread would pop.", "common practice; seam model")
             : thread.KindId == ThreadCatalogue.CorespunPolyester.Id && question.Seam.Job.Joins() && layout.Head.CalibrationThread.Id != thread.KindId
             ? new(PlanTopic.NeedleThread, Text($"Core-spun polyester, the stronger of the smooth ones: the seam holds {plan.Figures.Seam.StrengthNewtonsPerCm:0} N/cm with it, {plan.Figures.Seam.StrengthNewtonsPerCm * Carries(ThreadCatalogue.SpunPolyester) / Carries(thread.Kind):0} with spun polyester."), "common practice; seam model")
-            : new(PlanTopic.NeedleThread, $"{PlanWords.Capital(thread.Kind.Name)}{(thread.Kind.Textured ? "" : ", smooth and even")}{calibration}.", "common practice; machine record");
+            : new(PlanTopic.NeedleThread, $"{Wording.Capital(thread.Kind.Name)}{(thread.Kind.Textured ? "" : ", smooth and even")}{calibration}.", "common practice; machine record");
         if (thread.StockName is { } stock)
         {
             yield return new(PlanTopic.NeedleThread, $"From the drawer: “{stock}”{(thread.Colour is not null && question.Cloth.Colour is not null ? ", nearest to the cloth's colour of those there" : "")}.", "drawer");
@@ -235,7 +236,7 @@ internal static class PlanReasons
         {
             var kind = same.First().Kind;
             var place = same.Count() == loopers.Count ? where : $"in the {same.First().Position.Name()}";
-            yield return new(PlanTopic.LooperThread, $"{PlanWords.Capital(kind.Name)} {place}{LooperWhy(kind, same, plan, layout, question)}.", "common practice; seam model");
+            yield return new(PlanTopic.LooperThread, $"{Wording.Capital(kind.Name)} {place}{LooperWhy(kind, same, plan, layout, question)}.", "common practice; seam model");
         }
 
         foreach (var bought in plan.Threads.Where(t => t.ToBuy).Select(t => t.Kind.Name).Distinct())

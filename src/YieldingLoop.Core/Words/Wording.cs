@@ -81,7 +81,8 @@ public sealed partial class Wording(WorkroomSettings settings)
         return Math.Round(inches, decimals).ToString(CultureInfo.InvariantCulture);
     }
 
-    private static string Capital(string word) => char.ToUpperInvariant(word[0]) + word[1..];
+    /// <summary>With a capital first letter, to begin a sentence or a label with.</summary>
+    public static string Capital(string word) => char.ToUpperInvariant(word[0]) + word[1..];
 
     [GeneratedRegex("""(?<quoted>"[^"]*"|“[^”]*”)|[^"“]+|["“]""")]
     private static partial Regex Quoted();

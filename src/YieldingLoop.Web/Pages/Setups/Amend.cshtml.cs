@@ -6,6 +6,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Units;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 
@@ -131,7 +132,7 @@ public sealed class AmendModel(Workroom workroom) : PageModel
     private List<AmendField> FieldsOf(IFormCollection? typed)
     {
         var (plan, machine) = (Row.Snapshot.Plan, Row.Snapshot.Machine);
-        var fields = Places().Select(p => Field(p.Position.Id(), Capital($"{p.Position.Name()} dial"), $"{FieldText.Of(p.Dial.Lowest)} to {FieldText.Of(p.Dial.Highest)}, {(p.Dial.Sense == DialSense.HigherIsTighter ? "higher" : "lower")} is tighter; kept at {FieldText.Of(p.Number)}", p.Number)).ToList();
+        var fields = Places().Select(p => Field(p.Position.Id(), Wording.Capital($"{p.Position.Name()} dial"), $"{FieldText.Of(p.Dial.Lowest)} to {FieldText.Of(p.Dial.Highest)}, {(p.Dial.Sense == DialSense.HigherIsTighter ? "higher" : "lower")} is tighter; kept at {FieldText.Of(p.Number)}", p.Number)).ToList();
         fields.Add(Field("length", "Stitch length", $"mm; kept at {FieldText.Of(plan.StitchLengthMm)}", plan.StitchLengthMm));
         if (plan.ZigzagWidthMm is { } width)
         {
@@ -153,6 +154,4 @@ public sealed class AmendModel(Workroom workroom) : PageModel
         AmendField Field(string name, string label, string help, double value) =>
             new(name, label, help, typed?[name].ToString() ?? FieldText.Of(value), faults.GetValueOrDefault(name));
     }
-
-    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 }
