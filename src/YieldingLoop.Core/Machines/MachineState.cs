@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json.Serialization;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Machines;
@@ -19,7 +20,17 @@ public sealed record NeedleInSeat(ThreadPosition Seat, string System, string Poi
 /// <param name="KindId">What it is.</param>
 /// <param name="Colour">#rrggbb; null where not noted.</param>
 /// <param name="Label">The user's name for it.</param>
-public sealed record ThreadInPlace(ThreadPosition Position, string KindId, string? Colour = null, string Label = "");
+public sealed record ThreadInPlace(ThreadPosition Position, string KindId, string? Colour = null, string Label = "")
+{
+    /// <summary>
+    /// Whether this thread is what is wanted in its place: of its kind, and of its colour and name as far as they are
+    /// asked for. One that is not named is taken for the one of its colour.
+    /// </summary>
+    public bool Serves(ThreadInPlace wanted) =>
+        KindId == wanted.KindId
+        && (wanted.Colour is null || string.Equals(Colour, wanted.Colour, StringComparison.OrdinalIgnoreCase))
+        && (wanted.Label.Length == 0 || Label == wanted.Label || (Label.Length == 0 && wanted.Colour is not null));
+}
 
 /// <summary>Where a dial stands.</summary>
 /// <param name="Position">Whose dial.</param>
@@ -56,6 +67,9 @@ public sealed record MachineState
     /// <summary>Whether the knife is swung out of the way.</summary>
     public bool KnifeAway { get; init; }
 
+    /// <summary>Stitch chosen on a plain machine; a twin needle sews the straight one.</summary>
+    public string? StitchId { get; init; }
+
     /// <summary>Zigzag width, mm.</summary>
     public double? ZigzagWidthMm { get; init; }
 
@@ -71,7 +85,7 @@ public sealed record MachineState
     /// <summary>Whether anything at all is known.</summary>
     [JsonIgnore]
     public bool Known => Needles.Count > 0 || Threads.Count > 0 || Dials.Count > 0 || KnifeAway || ChangedOverTo is not null
-        || FingerName is not null || PlateName is not null || FootName is not null
+        || FingerName is not null || StitchId is not null || PlateName is not null || FootName is not null
         || (LengthMm ?? Differential ?? CuttingWidthMm ?? ZigzagWidthMm ?? NeedlePositionMm) is not null;
 
     /// <summary>Nothing known.</summary>
@@ -205,6 +219,11 @@ public static class MachineStateCheck
                 continue;
             }
 
+            if (state.Dials.Count(d => d.Position == at.Position) > 1)
+            {
+                problems.Add(new(field, $"The {at.Position.Name()} dial stands at one number."));
+            }
+
             var dial = head.DialOf(at.Position);
             if (!(at.Number >= dial.Lowest && at.Number <= dial.Highest))
             {
@@ -229,6 +248,11 @@ public static class MachineStateCheck
         if (state.KnifeAway && overlocker is null)
         {
             problems.Add(new("knifeAway", "This machine has no knife."));
+        }
+
+        if (state.StitchId is { } stitch && (plain is null || stitch == StitchCatalogue.TwinNeedle.Id || plain.Stitches.All(s => s.Id != stitch)))
+        {
+            problems.Add(new("stitchId", plain is null ? "This machine's stitch follows from its needles and threads." : "The machine's record has no such stitch to choose."));
         }
 
         Among("plateName", "needle plate", state.PlateName, plain?.Plates);

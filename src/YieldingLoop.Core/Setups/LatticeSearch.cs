@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 
@@ -114,6 +115,7 @@ internal sealed class LatticeSearch
         var common = (judge.Growth(layout, differential) with { Tier = tier }).Pay(weights.PerChangeoverMinute * (change.Fixed()
             + (layout.Finger is { } finger ? change.Finger(finger.Name) : 0) + (differential is { } ratio ? change.Feed(ratio) : 0)
             + (layout.Plate is { } plate ? change.Plate(plate.Name) : 0) + (layout.Foot is { } foot ? change.Foot(foot.Name) : 0)
+            + (head is PlainMachine ? change.Stitch(layout.TwinGapMm is null ? layout.Stitch.Id : StitchCatalogue.Lockstitch.Id) + (layout.TwinGapMm is null ? 0 : change.NeedlePosition(0)) : 0)
             + (layout.Tape ? Minutes.Part : 0)));
         var preferred = PlanSteps.PreferredNeedle(question);
         var laid = new LaidThread[layout.Stitch.ThreadCount];
@@ -224,7 +226,7 @@ internal sealed class LatticeSearch
 
     private static double LooperMinutes(Layout layout, ThreadOption? upper, ThreadOption lower, in SolvedLoopers loopers, Changeover change)
     {
-        var minutes = change.Loopers(p => p == layout.UpperPosition ? upper?.Kind.Id : p == layout.LowerPosition ? lower.Kind.Id : null, out _);
+        var minutes = change.Loopers(p => p == layout.UpperPosition ? upper?.At(p) : p == layout.LowerPosition ? lower.At(p) : null, out _);
         minutes += loopers.Upper is { Number: { } up } ? change.Dial(layout.UpperPosition!.Value, up) : 0;
         return minutes + (loopers.Lower.Number is { } low ? change.Dial(layout.LowerPosition, low) : 0);
     }
@@ -238,7 +240,7 @@ internal sealed class LatticeSearch
     {
         (NeedleOption, RankPart)? least = null;
         // Whether a looper is threaded from its cone follows from what is on the machine, not from the kind of thread.
-        change.Loopers(p => p == layout.UpperPosition || p == layout.LowerPosition ? "" : null, out var afresh);
+        var afresh = change.Afresh(layout.Stitch.OtherPositions);
         foreach (var needle in needles)
         {
             trial.Needle = needle;
@@ -248,7 +250,7 @@ internal sealed class LatticeSearch
             }
 
             var wanted = Seated(layout, needle);
-            var minutes = change.Needles(wanted) + wanted.Sum(n => change.NeedleThread(n, trial.NeedleThread!.Kind.Id, afresh));
+            var minutes = change.Needles(wanted) + wanted.Sum(n => change.NeedleThread(n, trial.NeedleThread!.At(n.Seat), afresh));
             var part = judge.Needle(needle, trial.NeedleThread!.Kind, layout.Seats.Count).Pay(question.Weights.PerChangeoverMinute * minutes);
             // What it costs to buy is counted with the threads; here it decides between needles.
             var price = needle.ToBuy ? part.Pay(question.Weights.PerPurchase) : part;

@@ -10,7 +10,11 @@ namespace YieldingLoop.Core.Setups;
 /// <param name="StockName">What it is called in the drawer; null where it is not there.</param>
 /// <param name="Colour">Its colour, #rrggbb; null where not known.</param>
 /// <param name="ToBuy">Whether the drawer has none of its kind.</param>
-internal sealed record ThreadOption(ThreadKind Kind, string? StockName, string? Colour, bool ToBuy);
+internal sealed record ThreadOption(ThreadKind Kind, string? StockName, string? Colour, bool ToBuy)
+{
+    /// <summary>It, laid in a position.</summary>
+    public ThreadInPlace At(ThreadPosition position) => new(position, Kind.Id, Colour, StockName ?? "");
+}
 
 /// <summary>A needle that may be used.</summary>
 /// <param name="Point">Point.</param>

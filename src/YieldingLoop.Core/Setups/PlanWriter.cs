@@ -90,7 +90,7 @@ internal static class PlanWriter
         steps += usual.Kinds(layout, found.NeedleThread.Kind, found.Upper?.Kind, found.Lower.Kind);
         steps += usual.Lengths(layout, plan.StitchLengthMm, found.WidthMm) + usual.Needle(found.Needle) * layout.Seats.Count;
         steps += plan.CuttingWidthFromRightMm is null ? 0 : PlanSteps.Knife(plan.Figures.Seam.OverhangMm!.Value);
-        var wanted = SetupState.Of(plan, hand.Machine, layout.Head.NeedleSystem) with { NeedlePositionMm = null };
+        var wanted = SetupState.Of(plan, hand.Machine, layout.Head.NeedleSystem);
         return new PlanCost(
             Changeover.Between(hand.Machine, hand.State, wanted) + (plan.Tape ? Minutes.Part : 0),
             plan.Figures.Seam.Consumption,

@@ -46,6 +46,9 @@ public sealed record Schools(string JoinId, string HideThreadId, string StableKn
     /// <summary>Raw edge of a hem.</summary>
     public string RawEdgeId { get; init; } = "raw";
 
+    /// <summary>What is threaded again after a thread broke.</summary>
+    public string BrokenThreadId { get; init; } = "by-place";
+
     /// <summary>Four threads or three for a join (practice B10).</summary>
     public static SchoolQuestion Join { get; } = new("join", "How many threads join two pieces",
     [
@@ -118,6 +121,15 @@ public sealed record Schools(string JoinId, string HideThreadId, string StableKn
         new("overlock", "overlocked first", "The edge is finished with three threads before it is turned up."),
     ]);
 
+    /// <summary>What is threaded again after a thread broke (practice E5).</summary>
+    public static SchoolQuestion BrokenThread { get; } = new("broken-thread", "After a thread broke",
+    [
+        new("by-place", "by where it broke", "A looper: everything again, from the first in the order. A needle: just that needle."),
+        new("everything", "everything again", "Whatever broke, every thread comes out and goes in again in order."),
+        new("tie-on", "tied on and pulled through", "The broken end is tied to the thread from the cone and pulled through; a needle's knot is cut off before the eye."),
+        new("failed-only", "only what broke", "The broken thread, and what this machine's order has after it."),
+    ]);
+
     /// <summary>The questions that decide about a set-up.</summary>
     public static IReadOnlyList<SchoolQuestion> OfSetups { get; } = [Join, HideThread, StableKnitPoint];
 
@@ -137,10 +149,11 @@ public sealed record Schools(string JoinId, string HideThreadId, string StableKn
         [HemTape] = (s => s.HemTapeId, (s, id) => s with { HemTapeId = id }),
         [TwinEnds] = (s => s.TwinEndsId, (s, id) => s with { TwinEndsId = id }),
         [RawEdge] = (s => s.RawEdgeId, (s, id) => s with { RawEdgeId = id }),
+        [BrokenThread] = (s => s.BrokenThreadId, (s, id) => s with { BrokenThreadId = id }),
     };
 
     /// <summary>Every question this version follows.</summary>
-    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, LooperOrder, .. OfHems];
+    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, LooperOrder, .. OfHems, BrokenThread];
 
     /// <summary>The defaults.</summary>
     public static Schools Default { get; } = new(Join.Default.Id, HideThread.Default.Id, StableKnitPoint.Default.Id);

@@ -245,4 +245,7 @@ public static class DialWords
         var noun = steps == 1 ? "step" : "steps";
         return steps == 0 ? "at neutral" : FormattableString.Invariant($"{steps:0.##} {noun} {(stepsTighter > 0 ? "tighter" : "looser")}");
     }
+
+    /// <summary>How far a dial is turned: "1.5 steps looser".</summary>
+    public static string Turn(double stepsTighter) => Math.Round(stepsTighter, 2) == 0 ? "it stays" : FromNeutral(stepsTighter);
 }

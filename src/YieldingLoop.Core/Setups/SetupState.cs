@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Setups;
@@ -34,6 +35,7 @@ public static class SetupState
             LengthMm = plan.StitchLengthMm,
             Differential = plan.Differential,
             CuttingWidthMm = plan.CuttingWidthFromRightMm,
+            StitchId = HeadOf(plan, machine) is PlainMachine ? twin ? StitchCatalogue.Lockstitch.Id : plan.StitchId : null,
             ZigzagWidthMm = plan.ZigzagWidthMm,
             PlateName = plan.PlateName,
             FootName = plan.FootName,

@@ -40,7 +40,9 @@ public sealed class Changeover
             + (wanted.LengthMm is { } length ? change.Length(length) : 0)
             + (wanted.Differential is { } feed ? change.Feed(feed) : 0)
             + (wanted.CuttingWidthMm is { } cut ? change.Knife(cut, wanted.KnifeAway) : 0)
+            + (wanted.StitchId is { } stitch ? change.Stitch(stitch) : 0)
             + (wanted.ZigzagWidthMm is { } width ? change.Width(width) : 0)
+            + (wanted.NeedlePositionMm is { } at ? change.NeedlePosition(at) : 0)
             + (wanted.FingerName is { } finger ? change.Finger(finger) : 0)
             + (wanted.PlateName is { } plate ? change.Plate(plate) : 0)
             + (wanted.FootName is { } foot ? change.Foot(foot) : 0);
@@ -60,6 +62,12 @@ public sealed class Changeover
 
     /// <summary>The zigzag width set.</summary>
     public double Width(double millimetres) => Same(from.ZigzagWidthMm, millimetres) ? 0 : Minutes.Dial;
+
+    /// <summary>Another stitch chosen on a plain machine.</summary>
+    public double Stitch(string id) => from.StitchId == id ? 0 : Minutes.Dial;
+
+    /// <summary>The needle position set.</summary>
+    public double NeedlePosition(double millimetres) => Same(from.NeedlePositionMm, millimetres) ? 0 : Minutes.Dial;
 
     /// <summary>The cutting width set, and the knife swung in or away.</summary>
     public double Knife(double millimetres, bool away = false) => Same(from.CuttingWidthMm, millimetres) && from.KnifeAway == away ? 0 : Minutes.Part;
@@ -85,32 +93,42 @@ public sealed class Changeover
     /// <param name="wanted">Needles and threads wanted.</param>
     public double Threads(MachineState wanted)
     {
-        var minutes = Loopers(position => wanted.ThreadAt(position)?.KindId, out var afresh);
-        return minutes + wanted.Needles.Sum(needle => wanted.ThreadAt(needle.Seat) is { } thread ? NeedleThread(needle, thread.KindId, afresh) : 0);
+        var minutes = Loopers(wanted.ThreadAt, out var afresh);
+        return minutes + wanted.Needles.Sum(needle => wanted.ThreadAt(needle.Seat) is { } thread ? NeedleThread(needle, thread, afresh) : 0);
     }
 
     /// <summary>One needle threaded: another thread, another needle, or a looper threaded afresh before it.</summary>
-    public double NeedleThread(NeedleInSeat needle, string kindId, bool afterLooper) =>
-        afterLooper || !HasNeedle(needle) || from.ThreadAt(needle.Seat)?.KindId != kindId ? Minutes.NeedleThread * (needle.TwinGapMm is null ? 1 : 2) : 0;
+    public double NeedleThread(NeedleInSeat needle, ThreadInPlace thread, bool afterLooper) =>
+        afterLooper || !HasNeedle(needle) || !Has(thread) ? ThreadNeedle(needle) : 0;
+
+    /// <summary>Minutes a needle takes to thread: twice for the two blades of a twin one.</summary>
+    public static double ThreadNeedle(NeedleInSeat needle) => Minutes.NeedleThread * (needle.TwinGapMm is null ? 1 : 2);
+
+    /// <summary>Whether the thread wanted in a position is in it.</summary>
+    public bool Has(ThreadInPlace wanted) => from.ThreadAt(wanted.Position)?.Serves(wanted) == true;
+
+    /// <summary>Whether a looper has to be threaded from its cone for these threads, so that every position after it is cleared first.</summary>
+    public bool Afresh(IEnumerable<ThreadPosition> wanted) => wanted.Any(p => p != ThreadPosition.Bobbin && !p.IsNeedle() && from.ThreadAt(p) is null);
 
     /// <summary>The loopers, or the bobbin, tied on or threaded from the cone.</summary>
-    /// <param name="kindAt">Kind of thread wanted in a position; null where none is.</param>
+    /// <param name="threadAt">Thread wanted in a position; null where none is.</param>
     /// <param name="afresh">Whether a looper was threaded from its cone, so that the needles are cleared and threaded last.</param>
-    public double Loopers(Func<ThreadPosition, string?> kindAt, out bool afresh)
+    public double Loopers(Func<ThreadPosition, ThreadInPlace?> threadAt, out bool afresh)
     {
         double minutes = 0;
         afresh = false;
         foreach (var position in LooperOrder(head))
         {
-            if (kindAt(position) is not { } kind)
+            if (threadAt(position) is not { } thread)
             {
                 continue;
             }
 
             // Threading a looper afresh takes out the thread of every later position first; tying on does not.
-            var here = from.ThreadAt(position);
-            var fresh = here is null || afresh;
-            minutes += fresh ? Minutes.Looper : here!.KindId == kind ? 0 : Minutes.TieOn;
+            var fresh = afresh || from.ThreadAt(position) is null;
+            var there = !fresh && Has(thread);
+            // Nothing can be tied to what is wound on a bobbin: another one is laid in.
+            minutes += there ? 0 : fresh || position == ThreadPosition.Bobbin ? Minutes.Looper : Minutes.TieOn;
             afresh |= fresh && position != ThreadPosition.Bobbin;
         }
 

@@ -1,0 +1,44 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.ThreadUp;
+
+/// <summary>What looks shorter than the way found, with the minutes it would seem to save, and why it is not safe. Common practice A4, B7, C8.</summary>
+internal static class ShorterWays
+{
+    /// <summary>The ways that lead past these steps.</summary>
+    /// <param name="steps">The steps of the way found.</param>
+    /// <param name="from">What they start from; of a broken thread only what is left of it.</param>
+    public static IReadOnlyList<ShorterLooking> Of(IReadOnlyList<ThreadUpStep> steps, MachineState from)
+    {
+        var ways = new List<ShorterLooking>();
+        if (steps.FirstOrDefault(s => s.Act == ThreadUpAct.TakeOut && s.Positions.All(p => from.ThreadAt(p) is not null)) is { } takeOut)
+        {
+            var looper = steps.First(s => s.Act == ThreadUpAct.ThreadLooper);
+            // Only what would otherwise have stayed where it is, or could have been tied on.
+            var again = steps.Where(s => s.Act is ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle && takeOut.Positions.Contains(s.Position()))
+                .Sum(s => from.ThreadAt(s.Position())!.Serves(s.Thread!) ? s.Minutes : s.Act == ThreadUpAct.ThreadLooper ? s.Minutes - Minutes.TieOn : 0);
+            if (again > 0)
+            {
+                ways.Add(new(again, $"Leaving {Names(takeOut.Positions)} threaded while the {looper.Position().Name()} is threaded from its cone: it would lie round what is already there, catch, and break or skip. What comes later in this machine's order is taken out first."));
+            }
+        }
+
+        var tied = steps.Where(s => s.Act == ThreadUpAct.ThreadNeedle && s.Needle!.TwinGapMm is null && from.ThreadAt(s.Position()) is not null && steps.All(o => o.Act != ThreadUpAct.SetNeedle || o.Position() != s.Position())
+            && steps.All(o => o.Act != ThreadUpAct.TakeOut || !o.Positions.Contains(s.Position()))).ToList();
+        if (tied.Count > 0)
+        {
+            ways.Add(new(tied.Count * (Minutes.NeedleThread - Minutes.TieOn), $"Pulling the knot through the eye at {Names([.. tied.Select(s => s.Position())])}: it does not pass, and bends the needle or frays the thread. It is cut off before the eye."));
+        }
+
+        var spare = steps.Where(s => s.Act == ThreadUpAct.TakeOutNeedle).ToList();
+        if (spare.Count > 0)
+        {
+            ways.Add(new(spare.Sum(s => s.Minutes), $"Leaving {Names([.. spare.Select(s => s.Position())])} in: an unused needle pierces the cloth for nothing, and its thread creeps back into the seam."));
+        }
+
+        return ways;
+    }
+
+    private static string Names(IReadOnlyList<ThreadPosition> positions) => ThreadUpWords.List([.. positions.Select(p => "the " + p.Name())]);
+}

@@ -1,0 +1,160 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.ThreadUp;
+
+/// <summary>What is done in a step at the machine.</summary>
+public enum ThreadUpAct
+{
+    /// <summary>The machine is switched off at the wall.</summary>
+    SwitchOff,
+
+    /// <summary>A convertible machine is changed over to its other half.</summary>
+    ChangeOver,
+
+    /// <summary>Whatever is on a machine nobody has said anything about comes off.</summary>
+    ClearAway,
+
+    /// <summary>A needle is put into its seat, in the place of another or of none.</summary>
+    SetNeedle,
+
+    /// <summary>A spare needle is taken out, and its thread and spool off the machine.</summary>
+    TakeOutNeedle,
+
+    /// <summary>The stitch finger is set.</summary>
+    Finger,
+
+    /// <summary>The needle plate is changed.</summary>
+    Plate,
+
+    /// <summary>The presser foot is changed.</summary>
+    Foot,
+
+    /// <summary>A stitch is chosen on a plain machine.</summary>
+    Stitch,
+
+    /// <summary>The zigzag width is set.</summary>
+    Width,
+
+    /// <summary>The needle position is set.</summary>
+    NeedlePosition,
+
+    /// <summary>The presser foot is lifted, so that the tension discs open.</summary>
+    FootUp,
+
+    /// <summary>A thread that is not wanted comes off with its cone.</summary>
+    TakeOff,
+
+    /// <summary>Threads of later positions come out, so that one before them can be threaded.</summary>
+    TakeOut,
+
+    /// <summary>A thread is tied to the one that is on, and pulled through.</summary>
+    TieOn,
+
+    /// <summary>A looper is threaded from its cone.</summary>
+    ThreadLooper,
+
+    /// <summary>A needle is threaded.</summary>
+    ThreadNeedle,
+
+    /// <summary>A bobbin is wound and laid in, and its thread drawn up.</summary>
+    LayInBobbin,
+
+    /// <summary>Every thread that was moved is pulled into its disc.</summary>
+    IntoDiscs,
+
+    /// <summary>A tension dial is turned.</summary>
+    Dial,
+
+    /// <summary>The stitch length is set.</summary>
+    Length,
+
+    /// <summary>The differential feed is set.</summary>
+    Feed,
+
+    /// <summary>The cutting width is set, the knife swung in or away.</summary>
+    Knife,
+
+    /// <summary>The wheel is turned by hand, toward you.</summary>
+    TurnByHand,
+
+    /// <summary>The covers are closed.</summary>
+    CloseCovers,
+
+    /// <summary>The machine is switched on.</summary>
+    SwitchOn,
+
+    /// <summary>A swatch is sewn and measured.</summary>
+    Swatch,
+}
+
+/// <summary>One step at the machine.</summary>
+/// <param name="Act">What is done.</param>
+/// <param name="Minutes">How long it takes, by the catalogue; 0 where it takes a moment.</param>
+public sealed record ThreadUpStep(ThreadUpAct Act, double Minutes)
+{
+    /// <summary>The positions it is about, in the order of the machine's dials.</summary>
+    public IReadOnlyList<ThreadPosition> Positions { get; init; } = [];
+
+    /// <summary>The needle that goes in.</summary>
+    public NeedleInSeat? Needle { get; init; }
+
+    /// <summary>The thread that goes in.</summary>
+    public ThreadInPlace? Thread { get; init; }
+
+    /// <summary>What is set: a dial's number, a length, width, position or cutting width in mm, a ratio.</summary>
+    public double? Number { get; init; }
+
+    /// <summary>What stood there before; null where nobody has said.</summary>
+    public double? Before { get; init; }
+
+    /// <summary>Name of a finger, plate or foot, or identifier of a stitch.</summary>
+    public string? Name { get; init; }
+
+    /// <summary>The half a convertible machine is changed over to.</summary>
+    public MachineKind? To { get; init; }
+
+    /// <summary>Whether the knife is swung away.</summary>
+    public bool Away { get; init; }
+
+    /// <summary>The one position it is about.</summary>
+    /// <exception cref="InvalidOperationException">It is about none or several.</exception>
+    public ThreadPosition Position() => Positions.Single();
+
+    /// <summary>The state of the machine once this is done.</summary>
+    /// <param name="state">The state before.</param>
+    public MachineState Apply(MachineState state) => Act switch
+    {
+        ThreadUpAct.ChangeOver => new MachineState { ChangedOverTo = To },
+        ThreadUpAct.ClearAway => state with { Needles = [], Threads = [] },
+        // A needle that is changed loses its thread.
+        ThreadUpAct.SetNeedle => state with { Needles = InOrder([.. state.Needles.Where(n => n.Seat != Needle!.Seat), Needle!]), Threads = Without(state.Threads, Positions) },
+        ThreadUpAct.TakeOutNeedle => state with { Needles = [.. state.Needles.Where(n => !Positions.Contains(n.Seat))], Threads = Without(state.Threads, Positions) },
+        ThreadUpAct.TakeOff or ThreadUpAct.TakeOut => state with { Threads = Without(state.Threads, Positions) },
+        ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin => state with { Threads = [.. Without(state.Threads, Positions).Append(Thread!).OrderBy(t => Place(t.Position))] },
+        ThreadUpAct.Finger => state with { FingerName = Name },
+        ThreadUpAct.Plate => state with { PlateName = Name },
+        ThreadUpAct.Foot => state with { FootName = Name },
+        ThreadUpAct.Stitch => state with { StitchId = Name },
+        ThreadUpAct.Width => state with { ZigzagWidthMm = Number },
+        ThreadUpAct.NeedlePosition => state with { NeedlePositionMm = Number },
+        ThreadUpAct.Dial => state with { Dials = [.. state.Dials.Where(d => d.Position != Position()).Append(new DialAt(Position(), Number!.Value)).OrderBy(d => Place(d.Position))] },
+        ThreadUpAct.Length => state with { LengthMm = Number },
+        ThreadUpAct.Feed => state with { Differential = Number },
+        ThreadUpAct.Knife => state with { CuttingWidthMm = Number, KnifeAway = Away },
+        _ => state,
+    };
+
+    private static IReadOnlyList<ThreadInPlace> Without(IReadOnlyList<ThreadInPlace> threads, IReadOnlyList<ThreadPosition> positions) => [.. threads.Where(t => !positions.Contains(t.Position))];
+
+    private static IReadOnlyList<NeedleInSeat> InOrder(IEnumerable<NeedleInSeat> needles) => [.. needles.OrderBy(n => Place(n.Seat))];
+
+    /// <summary>Needles left to right, then loopers: the order in which states are written.</summary>
+    private static int Place(ThreadPosition position) => Array.IndexOf(WrittenOrder, position);
+
+    private static readonly ThreadPosition[] WrittenOrder =
+    [
+        ThreadPosition.NeedleLeft, ThreadPosition.NeedleCentre, ThreadPosition.NeedleRight, ThreadPosition.Needle,
+        ThreadPosition.UpperLooper, ThreadPosition.LowerLooper, ThreadPosition.ChainLooper, ThreadPosition.TopCover, ThreadPosition.Bobbin,
+    ];
+}

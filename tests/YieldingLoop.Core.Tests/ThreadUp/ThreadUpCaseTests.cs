@@ -1,0 +1,210 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Tests.Setups;
+using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.ThreadUp;
+
+namespace YieldingLoop.Core.Tests.ThreadUp;
+
+/// <summary>Single cases of practice: A4, B5 to B7, C8, E5, F7, F10 and F16. Common practice, no published source.</summary>
+public class ThreadUpCaseTests
+{
+    private static readonly Overlocker Machine = PlanSearchTests.Overlocker() with { LooperOrder = LooperOrder.UpperFirst };
+
+    private static NeedleInSeat Needle(ThreadPosition seat, int size = 80) => new(seat, Machine.NeedleSystem, "stretch", size);
+
+    private static readonly MachineState Threaded = new()
+    {
+        Needles = [Needle(ThreadPosition.NeedleLeft), Needle(ThreadPosition.NeedleRight)],
+        Threads = [.. Overlocker.Positions.Select(p => new ThreadInPlace(p, "spun-polyester", "#1d4e74", "Blue cone"))],
+        Dials = [.. Overlocker.Positions.Select(p => new DialAt(p, 4))],
+        FingerName = Machine.Fingers[0].Name, LengthMm = 2.5, Differential = 1, CuttingWidthMm = 4,
+    };
+
+    private static ThreadUpPlan Plan(MachineState from, MachineState wanted, Machine? machine = null, ThreadPosition? broke = null, string school = "by-place", bool again = false)
+    {
+        var answer = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine ?? Machine, from, wanted, Schools.Default with { BrokenThreadId = school }) { Broke = broke, StartAgain = again });
+        Assert.Empty(answer.Problems);
+        return answer.Value!;
+    }
+
+    private static IEnumerable<string> Told(ThreadUpPlan plan) => plan.Steps.Select(s => $"{s.Act}{(s.Positions.Count > 0 ? " " : "")}{string.Join('+', s.Positions.Select(p => p.Tag()))}");
+
+    private static MachineState With(MachineState state, ThreadPosition position, ThreadInPlace? thread) =>
+        state with { Threads = [.. state.Threads.Where(t => t.Position != position), .. thread is null ? Array.Empty<ThreadInPlace>() : [thread]] };
+
+    private static readonly string[] Sewing = ["CloseCovers", "SwitchOn", "Swatch"];
+
+    [Fact]
+    public void Where_everything_is_on_already_there_is_nothing_to_do() => Assert.Empty(Plan(Threaded, Threaded).Steps);
+
+    [Fact]
+    public void A_dial_alone_is_turned_with_the_power_off_and_says_which_way_and_how_far()
+    {
+        var plan = Plan(Threaded, Threaded with { Dials = [.. Threaded.Dials.Select(d => d.Position == ThreadPosition.UpperLooper ? d with { Number = 2.5 } : d)] });
+        Assert.Equal(["SwitchOff", "Dial UL", .. Sewing], Told(plan));
+        var words = ThreadUpWords.Of(plan, 1);
+        Assert.Equal("Upper looper: dial to 2.5", words.Title);
+        Assert.Equal("It stands at 4: 1.5 steps looser.", words.Lines[0]);
+        Assert.Equal(0.2, plan.Minutes, 9);
+    }
+
+    [Fact]
+    public void A_dial_whose_numbers_run_the_other_way_is_turned_tighter_by_a_lower_number()
+    {
+        var other = Machine with { UpperLooper = Machine.UpperLooper with { Sense = DialSense.HigherIsLooser } };
+        var plan = Plan(Threaded, Threaded with { Dials = [.. Threaded.Dials.Select(d => d.Position == ThreadPosition.UpperLooper ? d with { Number = 3 } : d)] }, other);
+        Assert.Equal("It stands at 4: 1 step tighter.", ThreadUpWords.Of(plan, 1).Lines[0]);
+    }
+
+    [Fact]
+    public void Another_cone_of_the_same_kind_is_tied_on_at_a_looper_and_threaded_at_a_needle()
+    {
+        var red = new ThreadInPlace(ThreadPosition.UpperLooper, "spun-polyester", "#a01c2c", "Red cone");
+        Assert.Equal(["SwitchOff", "FootUp", "TieOn UL", "IntoDiscs UL", .. Sewing], Told(Plan(Threaded, With(Threaded, red.Position, red))));
+        var plan = Plan(Threaded, With(Threaded, ThreadPosition.NeedleLeft, red with { Position = ThreadPosition.NeedleLeft }));
+        Assert.Equal(["SwitchOff", "FootUp", "ThreadNeedle NL", "IntoDiscs NL", .. Sewing], Told(plan));
+        Assert.Equal("Pull the left needle’s thread into its disc", ThreadUpWords.Of(plan, 3).Title);
+        // The knot stops before the eye; half a minute is what that costs.
+        Assert.Contains("knot", ThreadUpWords.Of(plan, 2).Lines[0], StringComparison.Ordinal);
+        Assert.Equal(0.5, Assert.Single(plan.Shorter).MinutesLess);
+    }
+
+    [Fact]
+    public void The_lower_looper_from_its_cone_clears_the_needles_first_and_leaves_the_upper_looper_be()
+    {
+        var plan = Plan(With(Threaded, ThreadPosition.LowerLooper, null), Threaded);
+        Assert.Equal(["SwitchOff", "FootUp", "TakeOut NL+NR", "ThreadLooper LL", "ThreadNeedle NL", "ThreadNeedle NR", "IntoDiscs NL+NR+LL", .. Sewing], Told(plan));
+        Assert.Equal(4, plan.Minutes);
+        var shorter = Assert.Single(plan.Shorter);
+        Assert.Equal(2, shorter.MinutesLess);
+        Assert.Contains("lower looper", shorter.Sentence, StringComparison.Ordinal);
+        // On a machine whose manual threads the lower looper first, the upper one has to come out too.
+        Assert.Equal(6, Plan(With(Threaded, ThreadPosition.LowerLooper, null), Threaded, Machine with { LooperOrder = LooperOrder.LowerFirst }).Minutes);
+    }
+
+    [Fact]
+    public void Two_needles_are_changed_one_after_the_other_and_the_one_that_stays_shows_the_height()
+    {
+        var plan = Plan(Threaded, Threaded with { Needles = [Needle(ThreadPosition.NeedleLeft, 90), Needle(ThreadPosition.NeedleRight, 90)] });
+        Assert.Equal(["SwitchOff", "SetNeedle NL", "SetNeedle NR", "FootUp", "ThreadNeedle NL", "ThreadNeedle NR", "IntoDiscs NL+NR", "TurnByHand", .. Sewing], Told(plan));
+        Assert.Contains(ThreadUpWords.Of(plan, 1).Lines, l => l.Contains("right needle stays in", StringComparison.Ordinal) && l.Contains("higher", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_spare_needle_goes_last_of_the_needles_and_its_spool_with_it()
+    {
+        var one = Threaded with { Needles = [Needle(ThreadPosition.NeedleRight, 90)], Threads = [.. Threaded.Threads.Skip(1)], Dials = [.. Threaded.Dials.Skip(1)] };
+        var plan = Plan(Threaded, one);
+        Assert.Equal(["SetNeedle NR", "TakeOutNeedle NL"], Told(plan).Skip(1).Take(2));
+        Assert.Contains("creeps back", ThreadUpWords.Of(plan, 2).Lines[0], StringComparison.Ordinal);
+        Assert.Contains(plan.Shorter, s => s.MinutesLess == 2);
+    }
+
+    [Fact]
+    public void On_a_machine_nobody_has_said_anything_about_whatever_is_on_it_comes_off_first() =>
+        Assert.Equal(["SwitchOff", "ClearAway", "SetNeedle NL", "SetNeedle NR", "Finger", "FootUp", "ThreadLooper UL", "ThreadLooper LL", "ThreadNeedle NL", "ThreadNeedle NR", "IntoDiscs NL+NR+UL+LL"], Told(Plan(MachineState.Unknown, Threaded)).Take(11));
+
+    [Theory]
+    [InlineData("by-place", ThreadPosition.UpperLooper, "TakeOut NL+NR+UL+LL ThreadLooper UL ThreadLooper LL ThreadNeedle NL ThreadNeedle NR", 6)]
+    [InlineData("by-place", ThreadPosition.LowerLooper, "TakeOut NL+NR+UL+LL ThreadLooper UL ThreadLooper LL ThreadNeedle NL ThreadNeedle NR", 6)]
+    [InlineData("by-place", ThreadPosition.NeedleLeft, "TakeOut NL ThreadNeedle NL", 1)]
+    [InlineData("everything", ThreadPosition.NeedleLeft, "TakeOut NL+NR+UL+LL ThreadLooper UL ThreadLooper LL ThreadNeedle NL ThreadNeedle NR", 6)]
+    [InlineData("tie-on", ThreadPosition.LowerLooper, "TieOn LL", 0.5)]
+    [InlineData("tie-on", ThreadPosition.NeedleRight, "TakeOut NR ThreadNeedle NR", 1)]
+    [InlineData("failed-only", ThreadPosition.LowerLooper, "TakeOut LL TakeOut NL+NR ThreadLooper LL ThreadNeedle NL ThreadNeedle NR", 4)]
+    [InlineData("failed-only", ThreadPosition.NeedleRight, "TakeOut NR ThreadNeedle NR", 1)]
+    public void After_a_thread_broke_the_school_says_what_is_threaded_again(string school, ThreadPosition broke, string steps, double minutes)
+    {
+        var plan = Plan(Threaded, Threaded, broke: broke, school: school);
+        Assert.Equal("SwitchOff FootUp " + steps, string.Join(' ', Told(plan).TakeWhile(s => !s.StartsWith("IntoDiscs", StringComparison.Ordinal))));
+        Assert.Equal(minutes, plan.Minutes, 9);
+        Assert.Contains(Schools.BrokenThread.Find(school).Name, plan.Again, StringComparison.Ordinal);
+        // The school is the reason of the first that comes out; of what comes out after it, the order is.
+        string[] reasons = [.. ThreadUpWords.All(plan).Where(w => w.Title.StartsWith("Take out", StringComparison.Ordinal)).Select(w => w.Lines[1])];
+        Assert.All(reasons.Skip(1), r => Assert.Contains("order would catch it", r, StringComparison.Ordinal));
+        Assert.Equal(reasons.Take(1), reasons.Where(r => r == plan.Again));
+        Assert.True(plan.StateAfter(plan.Steps.Count).Threads.Count == 4);
+    }
+
+    [Fact]
+    public void Who_has_lost_the_thread_of_it_cuts_every_thread_and_starts_again()
+    {
+        var plan = Plan(Threaded, Threaded, broke: ThreadPosition.NeedleLeft, again: true);
+        Assert.Contains("TakeOut NL+NR+UL+LL", Told(plan));
+        Assert.Equal(6, plan.Minutes);
+    }
+
+    [Fact]
+    public void A_bobbin_that_ran_out_is_laid_in_again_and_its_thread_drawn_up()
+    {
+        var plain = PlanSearchTests.Plain();
+        var state = PlainState(null);
+        var plan = Plan(state, state, plain, ThreadPosition.Bobbin);
+        Assert.Equal(["SwitchOff", "FootUp", "TakeOut B", "LayInBobbin B", .. Sewing], Told(plan));
+        Assert.Contains(ThreadUpWords.Of(plan, 3).Lines, l => l.Contains("toward you", StringComparison.Ordinal));
+    }
+
+    private static MachineState PlainState(double? gap)
+    {
+        var plain = PlanSearchTests.Plain();
+        return new()
+        {
+            Needles = [new(ThreadPosition.Needle, plain.NeedleSystem, "stretch", 75, gap)],
+            Threads = [new(ThreadPosition.Needle, "spun-polyester"), new(ThreadPosition.Bobbin, "spun-polyester")],
+            Dials = [new(ThreadPosition.Needle, 4)], LengthMm = 2.5, PlateName = "zigzag plate", FootName = plain.Feet[0].Name, StitchId = "301", ZigzagWidthMm = gap is null ? 3 : 0, NeedlePositionMm = 0,
+        };
+    }
+
+    [Fact]
+    public void A_twin_needle_is_threaded_by_hand_on_two_paths_before_the_bobbin_is_drawn_up()
+    {
+        var plain = PlanSearchTests.Plain();
+        var plan = Plan(PlainState(null) with { PlateName = "straight plate", NeedlePositionMm = null, Threads = [] }, PlainState(4), plain);
+        Assert.Equal(["SwitchOff", "SetNeedle N", "Plate", "Width", "NeedlePosition", "FootUp", "ThreadNeedle N", "LayInBobbin B", "IntoDiscs N", "TurnByHand", .. Sewing], Told(plan));
+        var thread = ThreadUpWords.Of(plan, 6);
+        Assert.Contains(thread.Lines, l => l.Contains("last guide", StringComparison.Ordinal));
+        Assert.Contains(thread.Lines, l => l.Contains("By hand", StringComparison.Ordinal));
+        Assert.Equal(CautionPlace.TwinNeedle, ThreadUpWords.Of(plan, 9).Caution);
+        // Two needle threads, a bobbin, a needle, a plate, width and position.
+        Assert.Equal(2 + 2 + 2 + 1 + 0.2 + 0.2, plan.Minutes, 9);
+    }
+
+    [Fact]
+    public void A_cover_stitch_on_other_seats_keeps_a_needle_in_as_reference_throughout()
+    {
+        var cover = PlanSearchTests.Cover();
+        NeedleInSeat At(ThreadPosition seat) => new(seat, cover.NeedleSystem, "stretch", 80);
+        MachineState Pair(ThreadPosition left, ThreadPosition right) => new()
+        {
+            Needles = [At(left), At(right)], Threads = [new(left, "spun-polyester"), new(right, "spun-polyester"), new(ThreadPosition.ChainLooper, "spun-polyester")],
+        };
+        var plan = Plan(Pair(ThreadPosition.NeedleLeft, ThreadPosition.NeedleCentre), Pair(ThreadPosition.NeedleCentre, ThreadPosition.NeedleRight), cover);
+        Assert.Equal(["SwitchOff", "SetNeedle NR", "TakeOutNeedle NL", "FootUp", "ThreadNeedle NR", "IntoDiscs NR", "TurnByHand", .. Sewing], Told(plan));
+        Assert.Equal(2 + 2 + 1, plan.Minutes, 9);
+    }
+
+    [Fact]
+    public void A_looper_this_set_up_does_not_sew_with_comes_off_with_its_cone() =>
+        Assert.Equal(["SwitchOff", "FootUp", "TakeOff UL", .. Sewing], Told(Plan(Threaded, With(Threaded, ThreadPosition.UpperLooper, null))));
+
+    [Fact]
+    public void What_cannot_be_asked_is_answered_with_what_is_wrong()
+    {
+        IReadOnlyList<Problem> Problems(MachineState from, MachineState wanted, ThreadPosition? broke = null) =>
+            ThreadUpPlanner.Plan(new ThreadUpQuestion(Machine, from, wanted, Schools.Default) { Broke = broke }).Problems;
+        Assert.Equal("wanted.upper-looper.number", Assert.Single(Problems(Threaded, Threaded with { Dials = [new(ThreadPosition.UpperLooper, 40)] })).Field);
+        Assert.Equal("state.lengthMm", Assert.Single(Problems(Threaded with { LengthMm = 40 }, Threaded)).Field);
+        Assert.Equal("wanted.needle-left", Assert.Single(Problems(Threaded, With(Threaded, ThreadPosition.NeedleLeft, null))).Field);
+        Assert.Equal("broke", Assert.Single(Problems(Threaded, Threaded, ThreadPosition.Bobbin)).Field);
+    }
+
+    [Fact]
+    public void The_state_is_true_at_every_tick()
+    {
+        var plan = Plan(With(Threaded, ThreadPosition.LowerLooper, null), Threaded);
+        int[] threads = [.. Enumerable.Range(0, plan.Steps.Count + 1).Select(done => plan.StateAfter(done).Threads.Count)];
+        Assert.Equal([3, 3, 3, 1, 2, 3, 4, 4, 4, 4, 4], threads);
+        Assert.Throws<ArgumentOutOfRangeException>(() => plan.StateAfter(plan.Steps.Count + 1));
+    }
+}

@@ -1,0 +1,237 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.ThreadUp;
+
+namespace YieldingLoop.Core.Tests.ThreadUp;
+
+/// <summary>
+/// The way onto the machine, held against the rules of practice A4, A5, B5 to B7, C8, F7 and F16 written out here a
+/// second time, over every pair of <see cref="StatePairs"/>. Common practice, no published source.
+/// </summary>
+public class ThreadUpPlannerTests
+{
+    private static readonly ThreadUpAct[] Laid = [ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper, ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin];
+
+    private static readonly ThreadUpAct[] NearTheNeedle =
+        [ThreadUpAct.ChangeOver, ThreadUpAct.SetNeedle, ThreadUpAct.Finger, ThreadUpAct.Plate, ThreadUpAct.Foot, ThreadUpAct.Stitch, ThreadUpAct.Width, ThreadUpAct.NeedlePosition, ThreadUpAct.Knife];
+
+    private static ThreadUpPlan Plan(Machine machine, MachineState from, MachineState wanted)
+    {
+        var answer = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine, from, wanted, Schools.Default));
+        Assert.Empty(answer.Problems);
+        return answer.Value!;
+    }
+
+    private static void ForEveryPair(Action<Machine, MachineState, MachineState, ThreadUpPlan> check)
+    {
+        foreach (var (name, machine) in StatePairs.Machines)
+        {
+            var count = 0;
+            foreach (var (from, wanted) in StatePairs.Of(machine))
+            {
+                var plan = Plan(machine, from, wanted);
+                try
+                {
+                    check(machine, from, wanted, plan);
+                }
+                catch (Exception fault)
+                {
+                    throw new InvalidOperationException($"{name}, pair {count}: {string.Join(" · ", plan.Steps.Select(s => $"{s.Act} {string.Join('+', s.Positions)}"))}", fault);
+                }
+
+                count++;
+            }
+
+            Assert.True(count >= 500);
+        }
+    }
+
+    [Fact]
+    public void Carrying_out_the_steps_yields_the_wanted_state() => ForEveryPair((machine, from, wanted, plan) =>
+    {
+        var end = plan.StateAfter(plan.Steps.Count);
+        Assert.DoesNotContain(MachineStateCheck.Problems(machine, end), p => p.Field != "changedOverTo");
+        Assert.Equal(wanted.ChangedOverTo, end.ChangedOverTo);
+        Assert.Equal(wanted.Needles.OrderBy(n => n.Seat), end.Needles.OrderBy(n => n.Seat));
+        Assert.Equal(wanted.Threads.Select(t => t.Position).Order(), end.Threads.Select(t => t.Position).Order());
+        Assert.All(wanted.Threads, t => Assert.True(end.ThreadAt(t.Position)!.Serves(t)));
+        Assert.All(wanted.Dials, d => Assert.Equal(d.Number, end.DialNumber(d.Position)));
+        Assert.Equal(wanted.FingerName ?? end.FingerName, end.FingerName);
+        Assert.Equal((wanted.PlateName, wanted.FootName, wanted.StitchId), (end.PlateName, end.FootName, end.StitchId));
+        Assert.Equal((wanted.LengthMm, wanted.Differential, wanted.ZigzagWidthMm, wanted.NeedlePositionMm), (end.LengthMm, end.Differential, end.ZigzagWidthMm, end.NeedlePositionMm));
+        Assert.Equal((wanted.CuttingWidthMm, wanted.CuttingWidthMm is null ? end.KnifeAway : wanted.KnifeAway), (end.CuttingWidthMm, end.KnifeAway));
+    });
+
+    [Fact]
+    public void Minutes_are_the_least_an_exhaustive_search_finds_and_what_the_set_up_planner_counts() => ForEveryPair((machine, from, wanted, plan) =>
+    {
+        Assert.Equal(ShortestSafeWay.Minutes(machine, from, wanted), plan.Minutes, 6);
+        Assert.Equal(Changeover.Between(machine, from, wanted), plan.Minutes, 6);
+        Assert.Equal(plan.Minutes + (plan.Steps.Count > 0 ? 3 : 0), plan.MinutesWithSwatch, 6);
+    });
+
+    [Fact]
+    public void Nothing_is_done_that_need_not_be() => ForEveryPair((_, from, wanted, plan) =>
+    {
+        // Every step that changes something is needed: nothing is done twice, and nothing that was right already.
+        Assert.Equal(plan.Steps.Count, plan.Steps.Select(s => (s.Act, string.Join(',', s.Positions))).Distinct().Count());
+        var state = from;
+        foreach (var step in plan.Steps)
+        {
+            switch (step.Act)
+            {
+                case ThreadUpAct.SetNeedle:
+                    Assert.NotEqual(step.Needle, state.NeedleAt(step.Position()));
+                    Assert.Equal(wanted.NeedleAt(step.Position()), step.Needle);
+                    break;
+                case ThreadUpAct.TakeOutNeedle:
+                    Assert.Null(wanted.NeedleAt(step.Position()));
+                    break;
+                case ThreadUpAct.TakeOff:
+                    Assert.Null(wanted.ThreadAt(step.Position()));
+                    break;
+                case ThreadUpAct.TakeOut:
+                    // Only what a looper threaded afresh would catch.
+                    Assert.Contains(plan.Steps, s => s.Act == ThreadUpAct.ThreadLooper);
+                    Assert.All(step.Positions, p => Assert.NotNull(state.ThreadAt(p)));
+                    break;
+                case ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin:
+                    Assert.False(state.ThreadAt(step.Position()) is { } here && here.Serves(step.Thread!));
+                    break;
+                case ThreadUpAct.Dial:
+                    Assert.NotEqual(state.DialNumber(step.Position()), step.Number);
+                    break;
+                case ThreadUpAct.FootUp:
+                    Assert.Contains(plan.Steps, s => Laid.Contains(s.Act) || s.Act is ThreadUpAct.TakeOff or ThreadUpAct.TakeOut);
+                    break;
+                case ThreadUpAct.TurnByHand:
+                    Assert.Contains(plan.Steps, s => NearTheNeedle.Contains(s.Act));
+                    break;
+                case ThreadUpAct.Length:
+                    Assert.NotEqual(state.LengthMm, step.Number);
+                    break;
+            }
+
+            state = step.Apply(state);
+        }
+
+        // With what is wanted on the machine already, there is nothing to do.
+        Assert.Equal(plan.Minutes == 0 && from.Threads.Count <= wanted.Threads.Count, plan.Steps.Count == 0);
+    });
+
+    [Fact]
+    public void No_step_precedes_what_it_depends_on() => ForEveryPair((machine, from, wanted, plan) =>
+    {
+        var head = wanted.HeadOf(machine);
+        ThreadPosition[] order = head switch
+        {
+            Overlocker { LooperOrder: LooperOrder.LowerFirst } => [ThreadPosition.LowerLooper, ThreadPosition.UpperLooper],
+            Overlocker => [ThreadPosition.UpperLooper, ThreadPosition.LowerLooper],
+            _ => [ThreadPosition.ChainLooper, ThreadPosition.TopCover],
+        };
+        bool power = true, covers = false, footUp = false, byHand = true;
+        var inDiscs = new HashSet<ThreadPosition>(from.Threads.Select(t => t.Position));
+        var state = from;
+        foreach (var (index, step) in plan.Steps.Index())
+        {
+            switch (step.Act)
+            {
+                case ThreadUpAct.SwitchOff:
+                    Assert.Equal(0, index);
+                    power = false;
+                    break;
+                case ThreadUpAct.CloseCovers:
+                    covers = true;
+                    break;
+                case ThreadUpAct.SwitchOn:
+                    // Power is on only for sewing: covers closed, everything in its disc, and the wheel turned by hand.
+                    Assert.True(covers && byHand);
+                    Assert.True(state.Threads.All(t => t.Position == ThreadPosition.Bobbin || inDiscs.Contains(t.Position)));
+                    Assert.Equal(ThreadUpAct.Swatch, plan.Steps[index + 1].Act);
+                    power = true;
+                    break;
+                case ThreadUpAct.Swatch:
+                    Assert.True(power && covers);
+                    Assert.Equal(plan.Steps.Count - 1, index);
+                    break;
+                default:
+                    Assert.False(power);
+                    break;
+            }
+
+            byHand = step.Act == ThreadUpAct.TurnByHand || (byHand && !NearTheNeedle.Contains(step.Act));
+            footUp |= step.Act == ThreadUpAct.FootUp;
+            switch (step.Act)
+            {
+                case ThreadUpAct.SetNeedle:
+                    // One at a time: every other seat that holds a needle keeps it meanwhile, and no thread has been laid yet.
+                    Assert.DoesNotContain(plan.Steps.Take(index), s => Laid.Contains(s.Act) || s.Act == ThreadUpAct.TakeOutNeedle);
+                    break;
+                case ThreadUpAct.TakeOutNeedle:
+                    Assert.DoesNotContain(plan.Steps.Skip(index), s => s.Act == ThreadUpAct.SetNeedle);
+                    break;
+                case ThreadUpAct.ThreadLooper:
+                    Assert.True(footUp);
+                    Assert.Null(state.ThreadAt(step.Position()));
+                    Assert.DoesNotContain(state.Threads, t => t.Position.IsNeedle() || Array.IndexOf(order, t.Position) > Array.IndexOf(order, step.Position()));
+                    break;
+                case ThreadUpAct.TieOn:
+                    Assert.True(footUp);
+                    Assert.NotNull(state.ThreadAt(step.Position()));
+                    Assert.NotEqual(ThreadPosition.Bobbin, step.Position());
+                    break;
+                case ThreadUpAct.ThreadNeedle:
+                    Assert.True(footUp);
+                    Assert.Equal(wanted.NeedleAt(step.Position()), state.NeedleAt(step.Position()));
+                    // Needles last: no looper is touched after it.
+                    Assert.DoesNotContain(plan.Steps.Skip(index), s => s.Act is ThreadUpAct.ThreadLooper or ThreadUpAct.TieOn or ThreadUpAct.SetNeedle or ThreadUpAct.Finger);
+                    break;
+                case ThreadUpAct.LayInBobbin:
+                    // Its thread is drawn up by the needle's, with the wheel: whatever steers the needle is set before.
+                    Assert.True(footUp && state.ThreadAt(ThreadPosition.Needle) is not null);
+                    Assert.DoesNotContain(plan.Steps.Skip(index), s => s.Act is ThreadUpAct.Plate or ThreadUpAct.Foot or ThreadUpAct.Stitch or ThreadUpAct.Width or ThreadUpAct.NeedlePosition);
+                    break;
+                case ThreadUpAct.IntoDiscs:
+                    Assert.True(footUp);
+                    inDiscs.UnionWith(step.Positions);
+                    break;
+                case ThreadUpAct.Dial or ThreadUpAct.Length or ThreadUpAct.Feed or ThreadUpAct.Knife:
+                    Assert.DoesNotContain(plan.Steps.Skip(index), s => Laid.Contains(s.Act) || s.Act == ThreadUpAct.IntoDiscs);
+                    break;
+            }
+
+            if (Laid.Contains(step.Act))
+            {
+                inDiscs.Remove(step.Position());
+            }
+
+            state = step.Apply(state);
+            inDiscs.IntersectWith([.. state.Threads.Select(t => t.Position)]);
+        }
+    });
+
+    [Fact]
+    public void Every_step_has_words_and_what_looks_shorter_has_its_minutes()
+    {
+        var shorter = 0;
+        ForEveryPair((machine, from, wanted, plan) =>
+        {
+            var words = ThreadUpWords.All(plan);
+            Assert.Equal(plan.Steps.Count, words.Count);
+            Assert.All(words, w => Assert.False(string.IsNullOrWhiteSpace(w.Title) || w.Lines.Any(string.IsNullOrWhiteSpace)));
+            Assert.All(plan.Steps.Zip(words).Where(s => s.First.Act is ThreadUpAct.SwitchOff or ThreadUpAct.SetNeedle or ThreadUpAct.TakeOutNeedle or ThreadUpAct.Knife or ThreadUpAct.TurnByHand or ThreadUpAct.CloseCovers), s => Assert.NotNull(s.Second.Caution));
+            Assert.All(plan.Shorter, s => Assert.True(s.MinutesLess > 0 && s.MinutesLess <= plan.Minutes));
+            shorter += plan.Shorter.Count;
+        });
+        Assert.True(shorter > 500);
+    }
+
+    [Fact]
+    public void The_same_question_has_the_same_answer() => ForEveryPair((machine, from, wanted, plan) =>
+    {
+        var again = Plan(machine, from, wanted);
+        Assert.Equal(plan.Steps.Select(s => (s.Act, s.Minutes, s.Number, s.Name)), again.Steps.Select(s => (s.Act, s.Minutes, s.Number, s.Name)));
+        Assert.Equal(plan.Shorter, again.Shorter);
+    });
+}
