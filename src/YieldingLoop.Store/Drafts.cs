@@ -11,19 +11,22 @@ public sealed class Drafts(WorkroomContext context, TimeProvider clock)
     /// <summary>Most drafts kept; beyond it the ones left longest go. Far more than a workroom ever has open.</summary>
     public const int Most = 200;
 
+    /// <summary>How often a save is tried again that met another one on its way.</summary>
+    private const int Tries = 5;
+
     /// <summary>Keeps a form as it stands now, in place of how it stood before.</summary>
     /// <returns>False where the form has made its record already, so that a late message does not bring it back as unfinished.</returns>
     public async Task<bool> KeepAsync(Guid key, string path, string title, IReadOnlyList<DraftField> fields)
     {
-        if (await RecordsOf(key).AnyAsync())
-        {
-            return false;
-        }
-
         var now = clock.GetUtcNow();
-        // Two saves of one form can cross: whichever comes second replaces the first, whatever it finds.
-        for (var again = true; ; again = false)
+        // Saves of one form can cross each other and the record's own: whichever comes later replaces the earlier, whatever it finds.
+        for (var attempt = 1; ; attempt++)
         {
+            if (await RecordsOf(key).AnyAsync())
+            {
+                return false;
+            }
+
             var row = await context.Drafts.FirstOrDefaultAsync(d => d.Key == key);
             if (row is null)
             {
@@ -37,7 +40,7 @@ public sealed class Drafts(WorkroomContext context, TimeProvider clock)
                 await context.SaveChangesAsync();
                 break;
             }
-            catch (DbUpdateException) when (again)
+            catch (DbUpdateException) when (attempt < Tries)
             {
                 context.Entry(row).State = EntityState.Detached;
             }
@@ -61,6 +64,7 @@ public sealed class Drafts(WorkroomContext context, TimeProvider clock)
             .Concat(context.States.Where(r => r.SubmissionKey == key).Select(r => r.Id))
             .Concat(context.Needles.Where(r => r.SubmissionKey == key).Select(r => r.Id))
             .Concat(context.Threads.Where(r => r.SubmissionKey == key).Select(r => r.Id))
+            .Concat(context.Rules.Where(r => r.SubmissionKey == key).Select(r => r.Id))
             .Concat(context.Seams.Where(r => r.SubmissionKey == key).Select(r => r.Id));
 
     /// <summary>Unfinished forms, the last typed into first.</summary>

@@ -14,7 +14,7 @@ public static class EntryDifferences
 {
     private static readonly Dictionary<string, string> VocabularyOf = new(StringComparer.Ordinal)
     {
-        ["typicalId"] = "typical.", ["calibrationThreadId"] = "thread.", ["fourThreadStitchId"] = "stitch.", ["needlePointIds"] = "needle.", ["direction"] = "cloth.",
+        ["typicalId"] = "typical.", ["calibrationThreadId"] = "thread.", ["fourThreadStitchId"] = "stitch.", ["stitchId"] = "stitch.", ["needlePointIds"] = "needle.", ["direction"] = "cloth.",
     };
 
     private static readonly (string Ending, string Unit)[] Units = [("Mm", " mm"), ("Grams", " g"), ("Gsm", " g/m²")];

@@ -6,6 +6,7 @@ using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.ThreadUp;
 
 namespace YieldingLoop.Store;
 
@@ -75,6 +76,38 @@ public sealed class SeamRow : EntryRow<SeamEntry>
     public ICollection<SetupRow> Setups { get; } = [];
 }
 
+/// <summary>
+/// A way onto a machine that was begun: its steps, how many of them are done, and the version of the machine's state
+/// that the last tick left. Where the two differ, somebody has said meanwhile what else is on the machine.
+/// </summary>
+public sealed class ThreadUpRow : EntryRow<ThreadUpPlan>
+{
+    public int MachineId { get; set; }
+
+    public MachineRow? Machine { get; set; }
+
+    /// <summary>The set-up it leads to; null where only a broken thread was replaced.</summary>
+    public int? SetupId { get; set; }
+
+    public SetupRow? Setup { get; set; }
+
+    /// <summary>How many steps are ticked, from the first.</summary>
+    public int Done { get; set; }
+
+    public int StateVersion { get; set; }
+
+    /// <summary>When the last step was ticked, or the rest was given up; null while it is going on.</summary>
+    public DateTimeOffset? EndedAt { get; set; }
+}
+
+/// <summary>A thread-up that is going on.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Name">What it leads to.</param>
+/// <param name="Machine">The machine's name.</param>
+/// <param name="Done">How many steps are done.</param>
+/// <param name="Steps">Of how many.</param>
+public sealed record ThreadUpListing(int Id, string Name, string Machine, int Done, int Steps);
+
 /// <summary>A form that was begun and not saved. It is no record: nothing else refers to it.</summary>
 public sealed class DraftRow
 {
@@ -121,7 +154,13 @@ public sealed class SettingsRow
 /// <param name="Seam">Its name.</param>
 /// <param name="Cloth">Its cloth's name.</param>
 /// <param name="SetupId">The set-up kept for it last, whose swatch has not passed; null where none is kept.</param>
-public sealed record WorkListing(int SeamId, string Seam, string Cloth, int? SetupId);
+/// <param name="ThreadedUp">Whether that one was threaded up to the last step.</param>
+public sealed record WorkListing(int SeamId, string Seam, string Cloth, int? SetupId, bool ThreadedUp);
+
+/// <summary>The set-up kept last for a seam.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="ThreadedUp">Whether it has been on its machine: threaded up to the last step, or its swatch sewn and passed.</param>
+public sealed record LastSetup(int Id, bool ThreadedUp);
 
 /// <summary>A saved set-up, frozen with all it was made from.</summary>
 public sealed class SetupRow : Row

@@ -1,4 +1,3 @@
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
@@ -15,7 +14,7 @@ namespace YieldingLoop.Store;
 /// </summary>
 public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 {
-    private const int SqliteConstraint = 19;
+    private readonly RowWriter writer = new(context, clock);
 
     public IQueryable<ClothRow> Cloths => context.Cloths.AsNoTracking();
 
@@ -71,7 +70,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
         row.Name = row.Machine!.Name;
         row.Entry = entry;
-        return await UpdateAsync(row, version, key);
+        return await writer.UpdateAsync(row, version, key);
     }
 
     /// <summary>Saves a seam on a cloth; <see cref="SaveResult.Missing"/> also where the cloth does not exist.</summary>
@@ -101,7 +100,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
         var row = SetupOf(snapshot);
         (row.SeamId, row.ClothId, row.MachineId) = (seamId, clothId, machineId);
-        return await InsertAsync(row, key);
+        return await writer.InsertAsync(row, key);
     }
 
     /// <summary>Keeps an amended set-up as the next version of the one it was made from, which stays as it is.</summary>
@@ -124,7 +123,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
         var row = SetupOf(earlier.Snapshot with { Plan = plan });
         (row.SeamId, row.ClothId, row.MachineId, row.EarlierId, row.Edition, row.Remark) = (earlier.SeamId, earlier.ClothId, earlier.MachineId, earlierId, earlier.Edition + 1, remark);
-        return await InsertAsync(row, key);
+        return await writer.InsertAsync(row, key);
     }
 
     /// <summary>Every version of a set-up, the newest first.</summary>
@@ -177,7 +176,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
             await PutOnAsync(row);
         }
 
-        return await UpdateAsync(row, version);
+        return await writer.UpdateAsync(row, version);
     }
 
     /// <summary>Writes down that a kept set-up is what is on its machine now.</summary>
@@ -217,8 +216,9 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     }
 
     /// <summary>The set-up kept last for a seam, among those in use; null where there is none.</summary>
-    public Task<int?> LastSetupOfAsync(int seamId) =>
-        SetupsInUse.Where(s => s.SeamId == seamId).OrderByDescending(s => s.Id).Select(s => (int?)s.Id).FirstOrDefaultAsync();
+    public Task<LastSetup?> LastSetupOfAsync(int seamId) =>
+        SetupsInUse.Where(s => s.SeamId == seamId).OrderByDescending(s => s.Id)
+            .Select(s => new LastSetup(s.Id, s.SwatchPassedAt != null || context.ThreadUps.Any(t => t.SetupId == s.Id && t.EndedAt != null))).FirstOrDefaultAsync();
 
     public Task<List<SetupListing>> SetupsOnClothAsync(int clothId) => ListAsync(SetupsInUse.Where(s => s.ClothId == clothId), 20);
 
@@ -247,7 +247,9 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     public Task<List<WorkListing>> OnTheTableAsync(int limit) =>
         Seams.Where(s => s.PutAwayAt == null && !s.Setups.Any(k => k.SwatchPassedAt != null && k.PutAwayAt == null))
             .OrderByDescending(s => s.ChangedAt).Take(limit)
-            .Select(s => new WorkListing(s.Id, s.Name, s.Cloth!.Name, s.Setups.Where(k => k.PutAwayAt == null).Max(k => (int?)k.Id))).ToListAsync();
+            .Select(s => new WorkListing(
+                s.Id, s.Name, s.Cloth!.Name, s.Setups.Where(k => k.PutAwayAt == null).Max(k => (int?)k.Id),
+                context.ThreadUps.Any(t => t.EndedAt != null && t.SetupId == s.Setups.Where(k => k.PutAwayAt == null).Max(k => (int?)k.Id)))).ToListAsync();
 
     private static Task<List<SetupListing>> ListAsync(IQueryable<SetupRow> setups, int limit) =>
         Listing(setups.OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(limit)).ToListAsync();
@@ -271,65 +273,6 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         // Whoever saves a record wants it, even where another device has put it away meanwhile.
         (row.PutAwayAt, row.PutAwayWith) = (null, null);
         also?.Invoke(row);
-        return id is null ? await InsertAsync(row, key) : await UpdateAsync(row, version, key);
-    }
-
-    private async Task<SaveResult> InsertAsync<TRow>(TRow row, Guid key)
-        where TRow : Row
-    {
-        row.SubmissionKey = key;
-        row.CreatedAt = row.ChangedAt = clock.GetUtcNow();
-        context.Add(row);
-        try
-        {
-            await SaveWithDraftAsync(key);
-            return new SaveResult.Saved(row.Id, Again: false);
-        }
-        catch (DbUpdateException e) when (e.InnerException is SqliteException { SqliteErrorCode: SqliteConstraint })
-        {
-            // The same form arrived before: answer with what it made. Anything else that breaks a constraint is a fault.
-            context.ChangeTracker.Clear();
-            var made = await context.Set<TRow>().AsNoTracking().FirstOrDefaultAsync(r => r.SubmissionKey == key);
-            return made is null ? throw new InvalidOperationException("The record broke a rule of the database.", e) : new SaveResult.Saved(made.Id, Again: true);
-        }
-    }
-
-    private async Task<SaveResult> UpdateAsync<TRow>(TRow row, int version, Guid? key = null)
-        where TRow : Row
-    {
-        if (row.Version != version)
-        {
-            context.Entry(row).State = EntityState.Detached;
-            return new SaveResult.Stale(row.Version);
-        }
-
-        row.Version = version + 1;
-        row.ChangedAt = clock.GetUtcNow();
-        try
-        {
-            await SaveWithDraftAsync(key);
-            return new SaveResult.Saved(row.Id, Again: false);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            context.Entry(row).State = EntityState.Detached;
-            var current = await context.Set<TRow>().AsNoTracking().Where(r => r.Id == row.Id).Select(r => (int?)r.Version).FirstOrDefaultAsync();
-            return current is { } now ? new SaveResult.Stale(now) : new SaveResult.Missing();
-        }
-    }
-
-    /// <summary>Saves, and lets go of the draft the record was typed as, both or neither.</summary>
-    private async Task SaveWithDraftAsync(Guid? key)
-    {
-        if (key is null)
-        {
-            await context.SaveChangesAsync();
-            return;
-        }
-
-        await using var transaction = await context.Database.BeginTransactionAsync();
-        await context.SaveChangesAsync();
-        await context.Drafts.Where(d => d.Key == key).ExecuteDeleteAsync();
-        await transaction.CommitAsync();
+        return id is null ? await writer.InsertAsync(row, key) : await writer.UpdateAsync(row, version, key);
     }
 }

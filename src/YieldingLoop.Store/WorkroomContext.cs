@@ -34,6 +34,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
     public DbSet<SetupRow> Setups => Set<SetupRow>();
 
+    public DbSet<ThreadUpRow> ThreadUps => Set<ThreadUpRow>();
+
     public DbSet<DraftRow> Drafts => Set<DraftRow>();
 
     public DbSet<SettingsRow> Settings => Set<SettingsRow>();
@@ -47,6 +49,10 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         Entry(modelBuilder.Entity<NeedleRow>());
         Entry(modelBuilder.Entity<ThreadRow>());
         Entry(modelBuilder.Entity<RuleRow>());
+        var threadUp = modelBuilder.Entity<ThreadUpRow>();
+        Entry(threadUp);
+        threadUp.HasOne(t => t.Machine).WithMany().HasForeignKey(t => t.MachineId).OnDelete(DeleteBehavior.Restrict);
+        threadUp.HasOne(t => t.Setup).WithMany().HasForeignKey(t => t.SetupId).OnDelete(DeleteBehavior.Restrict);
         modelBuilder.Entity<StateRow>().HasOne(s => s.Machine).WithOne().HasForeignKey<StateRow>(s => s.Id).OnDelete(DeleteBehavior.Restrict);
         modelBuilder.Entity<SeamRow>().HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
 
@@ -98,6 +104,9 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
                 break;
             case EntityTypeBuilder<RuleRow> rule:
                 AsJson(rule.Property(r => r.Entry));
+                break;
+            case EntityTypeBuilder<ThreadUpRow> threadUp:
+                AsJson(threadUp.Property(r => r.Entry));
                 break;
         }
     }

@@ -17,7 +17,7 @@ public static class WorkroomDatabase
 
     /// <summary>Connection string for a file.</summary>
     public static string ConnectionString(string path) =>
-        new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
+        new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true, DefaultTimeout = 30 }.ToString();
 
     /// <summary>Creates the file, or brings it up to date after copying it aside.</summary>
     /// <returns>Whether the file was created.</returns>

@@ -26,6 +26,8 @@ public sealed class WorkroomFile : IDisposable
 
     public Task<T> InSettings<T>(Func<SettingsStore, Task<T>> work) => With(context => work(new SettingsStore(context, Clock)));
 
+    public Task<T> AtMachines<T>(Func<ThreadUps, Task<T>> work) => With(context => work(new ThreadUps(context, Clock)));
+
     private async Task<T> With<T>(Func<WorkroomContext, Task<T>> work)
     {
         await using var context = Context();

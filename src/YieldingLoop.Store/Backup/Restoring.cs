@@ -32,7 +32,7 @@ public static class Restoring
     ];
 
     /// <summary>In the order of who refers to whom. Unfinished forms stay with the person who is typing them; everything else is the copy's.</summary>
-    private static readonly string[] Tables = ["Cloths", "Machines", "States", "Needles", "Threads", "Seams", "Setups", "Settings"];
+    private static readonly string[] Tables = ["Cloths", "Machines", "States", "Needles", "Threads", "Rules", "Seams", "Setups", "ThreadUps", "Settings"];
 
     /// <summary>What SQLite may leave beside a database file.</summary>
     private static readonly string[] Beside = ["-wal", "-shm", "-journal"];

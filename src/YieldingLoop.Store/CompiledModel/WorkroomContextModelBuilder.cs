@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("8f505a94-1635-451d-bd08-42eb0ae4b373"), entityTypeCount: 10)
+            : base(skipDetectChanges: false, modelId: new Guid("46012f0a-2a5b-4d56-abad-adc5c01a2a25"), entityTypeCount: 11)
         {
         }
 
@@ -27,6 +27,7 @@ namespace YieldingLoop.Store.CompiledModel
             var setupRow = SetupRowEntityType.Create(this);
             var stateRow = StateRowEntityType.Create(this);
             var threadRow = ThreadRowEntityType.Create(this);
+            var threadUpRow = ThreadUpRowEntityType.Create(this);
 
             SeamRowEntityType.CreateForeignKey1(seamRow, clothRow);
             SetupRowEntityType.CreateForeignKey1(setupRow, clothRow);
@@ -34,6 +35,8 @@ namespace YieldingLoop.Store.CompiledModel
             SetupRowEntityType.CreateForeignKey3(setupRow, machineRow);
             SetupRowEntityType.CreateForeignKey4(setupRow, seamRow);
             StateRowEntityType.CreateForeignKey1(stateRow, machineRow);
+            ThreadUpRowEntityType.CreateForeignKey1(threadUpRow, machineRow);
+            ThreadUpRowEntityType.CreateForeignKey2(threadUpRow, setupRow);
 
             ClothRowEntityType.CreateAnnotations(clothRow);
             DraftRowEntityType.CreateAnnotations(draftRow);
@@ -45,6 +48,7 @@ namespace YieldingLoop.Store.CompiledModel
             SetupRowEntityType.CreateAnnotations(setupRow);
             StateRowEntityType.CreateAnnotations(stateRow);
             ThreadRowEntityType.CreateAnnotations(threadRow);
+            ThreadUpRowEntityType.CreateAnnotations(threadUpRow);
 
             AddAnnotation("ProductVersion", "10.0.12");
         }

@@ -1,6 +1,8 @@
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.ThreadUp;
 
 namespace YieldingLoop.Store.Demo;
 
@@ -54,6 +56,7 @@ public static class DemoLoader
                 var change = new Amendment(new Dictionary<ThreadPosition, double> { [upper.Position] = dial.NumberFor(upper.StepsTighter + 1) }, LengthMm: plan.StitchLengthMm - 0.5);
                 var amended = Keep(snapshot with { Plan = change.Apply(plan, snapshot.Machine, figures, row.Entry).Value! }, row, machine);
                 (amended.Earlier, amended.Edition, amended.Remark) = (setup, 2, "First swatch gaped at the fold, loops to the back");
+                Begin(amended, machine, DemoWorkroom.States[source.Machine]);
             }
         }
 
@@ -79,6 +82,17 @@ public static class DemoLoader
             Stamp(setup);
             context.Add(setup);
             return setup;
+        }
+
+        // Switched off, and then the kettle called.
+        void Begin(SetupRow setup, MachineRow machine, MachineState state)
+        {
+            var told = setup.Snapshot.Plan.Baseline is { } row ? machine.Entry.TunedTo(row) : machine.Entry;
+            var wanted = SetupState.Of(setup.Snapshot.Plan, machine.Entry, machine.Entry.NeedleSystem);
+            var way = ThreadUpPlanner.Plan(new ThreadUpQuestion(told, state, wanted, Schools.Default)).Value!;
+            var begun = new ThreadUpRow { Name = setup.Name, Entry = way, Machine = machine, Setup = setup, Done = 1, StateVersion = 1 };
+            Stamp(begun);
+            context.Add(begun);
         }
 
         void Stamp(Row row)

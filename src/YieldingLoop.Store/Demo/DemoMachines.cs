@@ -116,7 +116,7 @@ internal static class DemoMachines
             Needles = [new(ThreadPosition.Needle, "household (flat shank)", "jersey", 75)],
             Threads = [new(ThreadPosition.Needle, "stretch-polyester", "#23313a"), new(ThreadPosition.Bobbin, "stretch-polyester", "#23313a")],
             Dials = [new(ThreadPosition.Needle, 4.5)],
-            LengthMm = 1.5, ZigzagWidthMm = 2, PlateName = "zigzag plate", FootName = "zigzag foot", NeedlePositionMm = 0,
+            LengthMm = 1.5, StitchId = StitchCatalogue.Zigzag.Id, ZigzagWidthMm = 2, PlateName = "zigzag plate", FootName = "zigzag foot", NeedlePositionMm = 0,
         },
     ];
 }

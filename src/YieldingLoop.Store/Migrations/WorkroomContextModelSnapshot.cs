@@ -487,6 +487,71 @@ namespace YieldingLoop.Store.Migrations
                     b.ToTable("Threads");
                 });
 
+            modelBuilder.Entity("YieldingLoop.Store.ThreadUpRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Done")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Entry")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("MachineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("SetupId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("StateVersion")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("SubmissionKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangedAt");
+
+                    b.HasIndex("MachineId");
+
+                    b.HasIndex("SetupId");
+
+                    b.HasIndex("SubmissionKey")
+                        .IsUnique();
+
+                    b.ToTable("ThreadUps");
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.SeamRow", b =>
                 {
                     b.HasOne("YieldingLoop.Store.ClothRow", "Cloth")
@@ -541,6 +606,24 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired();
 
                     b.Navigation("Machine");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.ThreadUpRow", b =>
+                {
+                    b.HasOne("YieldingLoop.Store.MachineRow", "Machine")
+                        .WithMany()
+                        .HasForeignKey("MachineId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("YieldingLoop.Store.SetupRow", "Setup")
+                        .WithMany()
+                        .HasForeignKey("SetupId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.Navigation("Machine");
+
+                    b.Navigation("Setup");
                 });
 
             modelBuilder.Entity("YieldingLoop.Store.SeamRow", b =>

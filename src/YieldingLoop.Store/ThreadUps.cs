@@ -1,0 +1,149 @@
+using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.ThreadUp;
+
+namespace YieldingLoop.Store;
+
+/// <summary>
+/// Keeps what is being done at the machines. Every tick is written together with what it makes of the machine's state,
+/// both or neither, so that a session that breaks off goes on where it stopped and what is on the machine is true at
+/// every moment.
+/// </summary>
+public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
+{
+    /// <summary>How often a tick is tried again that met another one on its way.</summary>
+    private const int Tries = 5;
+
+    private readonly RowWriter writer = new(context, clock);
+
+    /// <summary>One that was begun, with its machine and set-up; null where there is none of this number.</summary>
+    public Task<ThreadUpRow?> FindAsync(int id) => context.ThreadUps.AsNoTracking().Include(t => t.Machine).Include(t => t.Setup).FirstOrDefaultAsync(t => t.Id == id);
+
+    /// <summary>What is going on at a machine; null where nothing is.</summary>
+    public Task<int?> GoingOnAtAsync(int machineId) => GoingOn.Where(t => t.MachineId == machineId).OrderByDescending(t => t.Id).Select(t => (int?)t.Id).FirstOrDefaultAsync();
+
+    /// <summary>What is going on for a set-up; null where nothing is.</summary>
+    public Task<int?> GoingOnForAsync(int setupId) => GoingOn.Where(t => t.SetupId == setupId).OrderByDescending(t => t.Id).Select(t => (int?)t.Id).FirstOrDefaultAsync();
+
+    /// <summary>Whether a set-up was ever brought onto its machine to the last step.</summary>
+    public Task<bool> DoneForAsync(int setupId) => context.ThreadUps.AnyAsync(t => t.SetupId == setupId && t.EndedAt != null && t.PutAwayAt == null);
+
+    /// <summary>What is going on at machines that are in use, the last touched first.</summary>
+    public async Task<IReadOnlyList<ThreadUpListing>> ListAsync(int limit)
+    {
+        var rows = await GoingOn.Where(t => t.Machine!.PutAwayAt == null).OrderByDescending(t => t.ChangedAt).Take(limit)
+            .Select(t => new { t.Id, t.Name, Machine = t.Machine!.Name, t.Done, t.Entry }).ToListAsync();
+        return [.. rows.Select(t => new ThreadUpListing(t.Id, t.Name, t.Machine, t.Done, t.Entry.Steps.Count))];
+    }
+
+    /// <summary>Begins a thread-up; whatever else was going on at the machine is given up.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="name">What it leads to.</param>
+    /// <param name="machineId">The machine.</param>
+    /// <param name="setupId">The set-up; null after a broken thread.</param>
+    /// <param name="stateVersion">Version of the machine's state the plan starts from.</param>
+    /// <param name="key">The form's key.</param>
+    /// <returns><see cref="SaveResult.Stale"/> where the state has been changed since.</returns>
+    public async Task<SaveResult> BeginAsync(ThreadUpPlan plan, string name, int machineId, int? setupId, int stateVersion, Guid key)
+    {
+        if (await context.ThreadUps.AsNoTracking().Where(t => t.SubmissionKey == key).Select(t => (int?)t.Id).FirstOrDefaultAsync() is { } made)
+        {
+            return new SaveResult.Saved(made, Again: true);
+        }
+
+        if (await context.States.AsNoTracking().FirstOrDefaultAsync(s => s.Id == machineId) is not { } state)
+        {
+            return new SaveResult.Missing();
+        }
+
+        if (state.Version != stateVersion)
+        {
+            return new SaveResult.Stale(state.Version);
+        }
+
+        var now = clock.GetUtcNow();
+        foreach (var other in await context.ThreadUps.Where(t => t.MachineId == machineId && t.EndedAt == null && t.PutAwayAt == null).ToListAsync())
+        {
+            // Given up, not done: it leaves no trace in what the machine was last threaded for.
+            (other.PutAwayAt, other.Version) = (now, other.Version + 1);
+        }
+
+        return await writer.InsertAsync(new ThreadUpRow { Name = name, Entry = plan, MachineId = machineId, SetupId = setupId, StateVersion = stateVersion }, key);
+    }
+
+    /// <summary>Ticks every step up to a number; those that are ticked already stay so.</summary>
+    /// <param name="id">Which thread-up.</param>
+    /// <param name="done">How many steps are done now.</param>
+    /// <returns><see cref="SaveResult.Stale"/> where somebody has said meanwhile what else is on the machine, or the rest was given up.</returns>
+    public Task<SaveResult> TickAsync(int id, int done) => MoveAsync(id, done, onward: true);
+
+    /// <summary>Takes ticks back down to a number: what was ticked by mistake was not done.</summary>
+    /// <param name="id">Which thread-up.</param>
+    /// <param name="done">How many steps are done after all.</param>
+    /// <returns>As <see cref="TickAsync"/>.</returns>
+    public Task<SaveResult> TakeBackAsync(int id, int done) => MoveAsync(id, done, onward: false);
+
+    /// <summary>Puts another plan in the place of the rest, from what is on the machine now.</summary>
+    public async Task<SaveResult> ReplanAsync(int id, ThreadUpPlan plan, int stateVersion)
+    {
+        if (await context.ThreadUps.FirstOrDefaultAsync(t => t.Id == id) is not { } row)
+        {
+            return new SaveResult.Missing();
+        }
+
+        (row.Entry, row.Done, row.StateVersion, row.EndedAt, row.PutAwayAt) = (plan, 0, stateVersion, plan.Steps.Count == 0 ? clock.GetUtcNow() : null, null);
+        return await writer.UpdateAsync(row, row.Version);
+    }
+
+    /// <summary>Gives up the rest; what is on the machine stays as the last tick left it.</summary>
+    public async Task<SaveResult> GiveUpAsync(int id)
+    {
+        if (await context.ThreadUps.FirstOrDefaultAsync(t => t.Id == id) is not { } row)
+        {
+            return new SaveResult.Missing();
+        }
+
+        row.PutAwayAt ??= row.EndedAt is null ? clock.GetUtcNow() : null;
+        return await writer.UpdateAsync(row, row.Version);
+    }
+
+    private IQueryable<ThreadUpRow> GoingOn => context.ThreadUps.AsNoTracking().Where(t => t.EndedAt == null && t.PutAwayAt == null);
+
+    private async Task<SaveResult> MoveAsync(int id, int done, bool onward)
+    {
+        for (var attempt = 1; ; attempt++)
+        {
+            context.ChangeTracker.Clear();
+            var row = await context.ThreadUps.FirstOrDefaultAsync(t => t.Id == id);
+            if (row is null || done < 0 || done > row.Entry.Steps.Count)
+            {
+                return new SaveResult.Missing();
+            }
+
+            if (onward ? done <= row.Done : done >= row.Done)
+            {
+                return new SaveResult.Saved(id, Again: true);
+            }
+
+            var state = await context.States.FirstAsync(s => s.Id == row.MachineId);
+            if (row.PutAwayAt is not null || state.Version != row.StateVersion)
+            {
+                return new SaveResult.Stale(state.Version);
+            }
+
+            var now = clock.GetUtcNow();
+            (state.Entry, state.Version, state.ChangedAt) = (row.Entry.StateAfter(done), state.Version + 1, now);
+            (row.Done, row.StateVersion, row.EndedAt) = (done, state.Version, done == row.Entry.Steps.Count ? now : null);
+            (row.Version, row.ChangedAt) = (row.Version + 1, now);
+            try
+            {
+                // Both rows carry the version they were read in, so that two ticks at once cannot mix.
+                await context.SaveChangesAsync();
+                return new SaveResult.Saved(id, Again: false);
+            }
+            catch (DbUpdateConcurrencyException) when (attempt < Tries)
+            {
+                // Another device ticked meanwhile: looked at again, this tick is either done already or still to do.
+            }
+        }
+    }
+}
