@@ -44,7 +44,7 @@ builder.Services.AddSingleton(services => new Backups(data.DatabasePath, service
 builder.Services.AddSingleton(_ => new Passcode(data.PasscodePath));
 builder.Services.AddHostedService<DailyCopies>();
 builder.Services.AddDbContextPool<WorkroomContext>(options => options.UseSqlite(WorkroomDatabase.ConnectionString(data.DatabasePath)));
-builder.Services.AddScoped<Workroom>().AddScoped<Drafts>().AddScoped<PutAwayShelf>().AddScoped<SettingsStore>();
+builder.Services.AddScoped<Workroom>().AddScoped<Drafts>().AddScoped<PutAwayShelf>().AddScoped<ThreadUps>().AddScoped<SettingsStore>();
 builder.Services.AddScoped(services => services.GetRequiredService<SettingsCache>().Wording);
 builder.Services.AddGate();
 // Pages check their forms' tokens by default; a second check of our own would also refuse the page that says what went wrong.

@@ -223,4 +223,20 @@ public sealed class KeepingTests : IDisposable
         Assert.StartsWith("/cloths/", (await visitor.SendAsync(gone.Page, "/cloths/new", [])).Location!, StringComparison.Ordinal);
         Assert.Equal(6, (await visitor.OpenAsync("/cloths")).QuerySelectorAll(".tile").Length);
     }
+
+    [Theory]
+    [InlineData("/cloths/new")]
+    [InlineData("/machines/1")]
+    [InlineData("/seams/1")]
+    [InlineData("/states/1")]
+    [InlineData("/needles/new")]
+    [InlineData("/threads/2")]
+    [InlineData("/rules/new")]
+    public async Task Every_form_that_is_typed_into_is_kept_as_a_draft_and_offered_back(string path)
+    {
+        var page = await visitor.OpenAsync(path);
+        Assert.NotNull(page.QuerySelector("form#entry[data-draft]"));
+        Assert.Equal(HttpStatusCode.OK, (await visitor.SendAsync(page, "/drafts?path=" + Uri.EscapeDataString(path), [])).Status);
+        Assert.Contains((await visitor.OpenAsync("/drafts")).QuerySelectorAll("a"), a => a.GetAttribute("href")!.StartsWith(path + "?draft=", StringComparison.Ordinal));
+    }
 }

@@ -1,6 +1,4 @@
 using System.Text.Json;
-using System.Text.Json.Serialization;
-using YieldingLoop.Core;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Machines;
@@ -14,27 +12,9 @@ internal static class PlanRequestReader
 {
     private const int MostStock = 500;
 
-    private static readonly JsonSerializerOptions Strict = new(JsonSerializerDefaults.Web)
-    {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false) },
-        AllowOutOfOrderMetadataProperties = true,
-        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
-        NumberHandling = JsonNumberHandling.Strict,
-        PropertyNameCaseInsensitive = false,
-        RespectNullableAnnotations = true,
-        RespectRequiredConstructorParameters = true,
-        AllowDuplicateProperties = false,
-    };
-
     public static PlanResponse? Read(JsonElement root, JsonErrors errors)
     {
-        NoNullsInLists(root, "", errors);
-        if (root.ValueKind != JsonValueKind.Object)
-        {
-            errors.Add("$", "An object is expected here.");
-        }
-
-        if (errors.Any || Deserialize(root, errors) is not { } body)
+        if (StrictBody.Read<PlanBody>(root, errors, "machines") is not { } body)
         {
             return null;
         }
@@ -47,69 +27,15 @@ internal static class PlanRequestReader
 
         var question = Question(body);
         var plan = Planner.Plan(question);
-        Add("", plan.Problems, errors);
+        errors.Add("", plan.Problems);
         if (plan.Value is not { } answer)
         {
             return null;
         }
 
         var whyNot = body.WhyNot is null ? null : Planner.WhyNot(question, body.WhyNot);
-        Add("whyNot", whyNot?.Problems ?? [], errors);
+        errors.Add("whyNot", whyNot?.Problems ?? []);
         return errors.Any ? null : PlanResponse.Of(answer, whyNot?.Value);
-    }
-
-    private static PlanBody? Deserialize(JsonElement root, JsonErrors errors)
-    {
-        try
-        {
-            return root.Deserialize<PlanBody>(Strict);
-        }
-        catch (JsonException e)
-        {
-            var path = e.Path is { Length: > 2 } found ? found[2..] : "$";
-            errors.Add(path, Sentence(e.Message));
-        }
-        catch (NotSupportedException)
-        {
-            errors.Add("machines", "Every machine has a kind: “overlocker”, “coverstitch”, “convertible” or “plain”.");
-        }
-
-        return null;
-    }
-
-    /// <summary>The serializer's first sentence, without the type names of this program.</summary>
-    private static string Sentence(string message) =>
-        message.Contains("could not be mapped", StringComparison.Ordinal) ? "This member is not known."
-        : message.Contains("was missing required properties", StringComparison.Ordinal) ? $"Missing: {message[(message.IndexOf(':', StringComparison.Ordinal) + 1)..].Trim(' ', '.')}."
-        : message.Contains("Duplicate property", StringComparison.Ordinal) ? "This member stands here more than once."
-        : message.Contains("type discriminator", StringComparison.Ordinal) ? "The kind is “overlocker”, “coverstitch”, “convertible” or “plain”."
-        : "What stands here is not of the kind that belongs here.";
-
-    private static void NoNullsInLists(JsonElement element, string path, JsonErrors errors)
-    {
-        if (element.ValueKind == JsonValueKind.Object)
-        {
-            foreach (var member in element.EnumerateObject())
-            {
-                NoNullsInLists(member.Value, path.Length == 0 ? member.Name : $"{path}.{member.Name}", errors);
-            }
-        }
-        else if (element.ValueKind == JsonValueKind.Array)
-        {
-            var i = 0;
-            foreach (var item in element.EnumerateArray())
-            {
-                var at = $"{path}[{i++}]";
-                if (item.ValueKind == JsonValueKind.Null)
-                {
-                    errors.Add(at, "A null has no place in a list.");
-                }
-                else
-                {
-                    NoNullsInLists(item, at, errors);
-                }
-            }
-        }
     }
 
     private static void Check(PlanBody body, JsonErrors errors)
@@ -123,7 +49,7 @@ internal static class PlanRequestReader
             errors.Add("cloth.colour", "A colour is written # and six digits 0–9, a–f.");
         }
 
-        Add("seam", body.Seam.Resolve().Problems, errors);
+        errors.Add("seam", body.Seam.Resolve().Problems);
         if (body.Machines.Count is < 1 or > PlanQuestion.MostMachines)
         {
             errors.Add("machines", $"There are 1 to {PlanQuestion.MostMachines} machines.");
@@ -138,10 +64,10 @@ internal static class PlanRequestReader
             }
 
             var problems = MachineCheck.Problems(machine.Machine);
-            Add($"{at}.machine", problems, errors);
+            errors.Add($"{at}.machine", problems);
             if (machine.State is { } state && problems.Count == 0)
             {
-                Add($"{at}.state", MachineStateCheck.Problems(machine.Machine, state), errors);
+                errors.Add($"{at}.state", MachineStateCheck.Problems(machine.Machine, state));
             }
 
             foreach (var lifted in machine.LiftedRules ?? [])
@@ -161,27 +87,16 @@ internal static class PlanRequestReader
 
         for (var i = 0; i < needles.Count; i++)
         {
-            Add($"drawer.needles[{i}]", needles[i].Problems(), errors);
+            errors.Add($"drawer.needles[{i}]", needles[i].Problems());
         }
 
         for (var i = 0; i < threads.Count; i++)
         {
-            Add($"drawer.threads[{i}]", threads[i].Resolve().Problems, errors);
+            errors.Add($"drawer.threads[{i}]", threads[i].Resolve().Problems);
         }
 
-        foreach (var (question, choice) in body.Schools ?? new Dictionary<string, string>())
-        {
-            if (Schools.Questions.FirstOrDefault(q => q.Id == question) is not { } known)
-            {
-                errors.Add($"schools.{question}", $"The questions are {string.Join(", ", Schools.Questions.Select(q => q.Id))}.");
-            }
-            else if (known.Choices.All(c => c.Id != choice))
-            {
-                errors.Add($"schools.{question}", $"The schools are {string.Join(", ", known.Choices.Select(c => c.Id))}.");
-            }
-        }
-
-        Add("weights", [.. (body.Weights ?? PlannerWeights.Default).Problems()], errors);
+        StrictBody.CheckSchools(body.Schools, errors);
+        errors.Add("weights", [.. (body.Weights ?? PlannerWeights.Default).Problems()]);
         Pins("pins", body.Pins);
         Pins("whyNot", body.WhyNot);
 
@@ -214,7 +129,7 @@ internal static class PlanRequestReader
 
     private static PlanQuestion Question(PlanBody body)
     {
-        var schools = (body.Schools ?? new Dictionary<string, string>()).Aggregate(Schools.Default, (all, chosen) => all.With(Schools.Questions.First(q => q.Id == chosen.Key), chosen.Value));
+        var schools = StrictBody.Schools(body.Schools);
         static Figure Told(double value) => new(value, value, value, FigureSource.Told);
         var cloth = body.Cloth;
         var figures = new ClothFigures
@@ -226,13 +141,5 @@ internal static class PlanRequestReader
             figures, body.Seam, [.. body.Machines.Select(m => new MachineAtHand(m.Id, m.Machine, m.State ?? MachineState.Unknown) { Lifted = m.LiftedRules ?? [] })],
             body.Drawer is { } drawer ? new Core.Setups.Drawer(drawer.Needles ?? [], drawer.Threads ?? []) : null,
             schools, body.Weights ?? PlannerWeights.Default, body.Pins ?? PlanPins.None);
-    }
-
-    private static void Add(string at, IEnumerable<Problem> problems, JsonErrors errors)
-    {
-        foreach (var problem in problems)
-        {
-            errors.Add(at.Length == 0 ? problem.Field : $"{at}.{problem.Field}", problem.Message);
-        }
     }
 }

@@ -17,7 +17,12 @@ internal static class SeamApi
 
     public static IServiceCollection AddSeamApi(this IServiceCollection services)
     {
-        services.ConfigureHttpJsonOptions(json => json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull);
+        services.ConfigureHttpJsonOptions(json =>
+        {
+            json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
+            // Positions and kinds are written as they are read.
+            json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower));
+        });
         return services.AddOpenApi("v1", openApi => openApi.AddDocumentTransformer((document, _, _) =>
         {
             document.Info.Title = "Yielding Loop";
@@ -54,6 +59,14 @@ internal static class SeamApi
             .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
             .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
             .WithSummary("The best set-up for a seam on the machines at hand, with alternatives and reasons.")
+            .DisableAntiforgery();
+        api.MapPost("/thread-ups", (HttpRequest request, CancellationToken stop) => AnswerAsync(request, ThreadUpRequestReader.Read, stop))
+            .Accepts<ThreadUpBody>("application/json")
+            .Produces<ThreadUpResponse>()
+            .ProducesValidationProblem()
+            .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
+            .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
+            .WithSummary("The shortest safe way from what is on a machine to what is wanted on it.")
             .DisableAntiforgery();
         api.MapGet("/skin-strains", () => SkinStrainCatalogue.All).WithSummary("Published skin strains in movement, %.");
         api.MapGet("/stitches", () => StitchCatalogue.All.Select(s => new StitchListed(

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
+using YieldingLoop.Core;
 
 namespace YieldingLoop.Web.Api;
 
@@ -18,6 +19,17 @@ internal sealed class JsonErrors
         }
 
         list.Add(message);
+    }
+
+    /// <summary>Adds what the core finds wrong with a part of the body.</summary>
+    /// <param name="at">Path of the part; empty for the whole.</param>
+    /// <param name="problems">What is wrong.</param>
+    public void Add(string at, IEnumerable<Problem> problems)
+    {
+        foreach (var problem in problems)
+        {
+            Add(at.Length == 0 ? problem.Field : $"{at}.{problem.Field}", problem.Message);
+        }
     }
 
     public Dictionary<string, string[]> ToDictionary() => errors.ToDictionary(e => e.Key, e => e.Value.ToArray());

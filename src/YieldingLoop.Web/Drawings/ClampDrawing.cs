@@ -17,7 +17,8 @@ public static class ClampDrawing
     /// <param name="needle">What the needles are, for the description.</param>
     /// <param name="wording">How seats are called.</param>
     /// <param name="twinGapMm">Between the blades of a twin needle, mm; null for single ones.</param>
-    public static IHtmlContent Draw(Machine machine, IReadOnlyCollection<ThreadPosition> filled, string needle, Wording wording, double? twinGapMm = null)
+    /// <param name="here">The seat that is being worked at; null where none is.</param>
+    public static IHtmlContent Draw(Machine machine, IReadOnlyCollection<ThreadPosition> filled, string needle, Wording wording, double? twinGapMm = null, ThreadPosition? here = null)
     {
         // The same scale across and in height, as large as the widest clamp allows.
         var span = Math.Max(twinGapMm ?? 0, machine.Seats.Max(s => s.OffsetMm) - machine.Seats.Min(s => s.OffsetMm));
@@ -39,6 +40,11 @@ public static class ClampDrawing
 
         foreach (var seat in machine.Seats)
         {
+            if (seat.Position == here)
+            {
+                svg.Rect(X(seat) - 17, ClampTop - 8, 34, ClampBottom - ClampTop + 16, "clamp-here", 8);
+            }
+
             if (!filled.Contains(seat.Position))
             {
                 Empty(svg, X(seat));
@@ -50,7 +56,8 @@ public static class ClampDrawing
             }
             else
             {
-                Needle(svg, X(seat), Tip(seat), seat.Position);
+                // A needle that has just been put in has no thread yet.
+                Needle(svg, X(seat), Tip(seat), seat.Position, threaded: seat.Position != here);
             }
         }
 
@@ -164,14 +171,18 @@ public static class ClampDrawing
         svg.Tag(x, ClampTop + 34, seat);
     }
 
-    private static void Needle(Svg svg, double x, double tip, ThreadPosition seat)
+    private static void Needle(Svg svg, double x, double tip, ThreadPosition seat, bool threaded)
     {
         // Shank up into the clamp, then the blade down to the tip, with groove, eye and thread.
         svg.Rect(x - 10, ClampTop + 10, 20, ClampBottom - ClampTop + 14, "needle-shank", 3);
         svg.Path(Blade(x, ClampBottom + 24, tip, 6), "needle-steel");
         svg.Line(x, ClampBottom + 34, x, tip - 30, "needle-groove");
         var css = ThreadLook.Class(seat);
-        svg.Path($"M{N(x)} {N(ClampBottom + 34)}L{N(x)} {N(tip - 24)}c0 8 -18 14 -22 4", $"needle-thread {css}");
+        if (threaded)
+        {
+            svg.Path($"M{N(x)} {N(ClampBottom + 34)}L{N(x)} {N(tip - 24)}c0 8 -18 14 -22 4", $"needle-thread {css}");
+        }
+
         svg.Circle(x, tip - 24, 3, "needle-eye");
         svg.Tag(x, ClampTop + 34, seat);
     }

@@ -9,12 +9,14 @@ public static class StitchRow
     private const int Loops = 9;
     private const double Pitch = 16, Height = 22;
 
-    public static IHtmlContent Draw(bool done, bool current, int loops = Loops)
+    public static IHtmlContent Draw(bool done, bool current, int loops = Loops) => Draw(loops, done ? loops : current ? loops / 2 : 0);
+
+    /// <summary>A row of so many stitches, of which the first are sewn.</summary>
+    public static IHtmlContent Draw(int loops, int sewn)
     {
         var width = loops * Pitch;
         var text = new StringBuilder();
         text.Append(System.Globalization.CultureInfo.InvariantCulture, $"<svg class=\"stitch-row\" viewBox=\"0 0 {Svg.N(width)} {Svg.N(Height)}\" preserveAspectRatio=\"none\" aria-hidden=\"true\" focusable=\"false\">");
-        var sewn = done ? loops : current ? loops / 2 : 0;
         var path = new StringBuilder("M0 16");
         for (var i = 0; i < sewn; i++)
         {

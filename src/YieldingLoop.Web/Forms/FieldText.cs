@@ -11,6 +11,9 @@ public static class FieldText
     /// <summary>For reading, so many decimals at most.</summary>
     public static string Round(double value, int decimals = 1) => Math.Round(value, decimals).ToString(CultureInfo.InvariantCulture);
 
+    /// <summary>"1 minute", "3.5 minutes".</summary>
+    public static string Minutes(double minutes) => Round(minutes) is var text && text == "1" ? "1 minute" : $"{text} minutes";
+
     /// <summary>With its sign, or without where it rounds to zero.</summary>
     public static string WithSign(double value, int decimals = 1)
     {

@@ -15,7 +15,11 @@ public sealed class DraftsModel(Drafts drafts) : PageModel
     private const string Prefix = "Input.";
 
     /// <summary>Forms that are kept, with what an unnamed one is called.</summary>
-    private static readonly (string Path, string Unnamed)[] Forms = [("/cloths/", "a cloth"), ("/machines/", "a machine"), ("/seams/", "a seam")];
+    private static readonly (string Path, string Unnamed)[] Forms =
+    [
+        ("/cloths/", "a cloth"), ("/machines/", "a machine"), ("/seams/", "a seam"), ("/states/", "what is on a machine"),
+        ("/needles/", "needles"), ("/threads/", "a thread"), ("/rules/", "a rule"),
+    ];
 
     public IReadOnlyList<DraftListing> Unfinished { get; private set; } = [];
 

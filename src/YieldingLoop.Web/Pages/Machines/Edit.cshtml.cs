@@ -10,13 +10,16 @@ using YieldingLoop.Web.Forms;
 namespace YieldingLoop.Web.Pages.Machines;
 
 /// <summary>One machine: the first record, because every number is relative to one machine.</summary>
-public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<MachineForm, MachineRow, Machine>(drafts, wording)
+public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Drafts drafts, Wording wording) : RecordPage<MachineForm, MachineRow, Machine>(drafts, wording)
 {
     /// <summary>The machine as stored, or the template; what the drawings stand on.</summary>
     public Machine Machine { get; private set; } = OverlockerTemplate.Create("");
 
     /// <summary>What is on it; null while it is new.</summary>
     public MachineState? State { get; private set; }
+
+    /// <summary>The thread-up that is going on at it.</summary>
+    public int? GoingOn { get; private set; }
 
     public IReadOnlyList<SetupListing> Setups { get; private set; } = [];
 
@@ -75,6 +78,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
             ViewData["ThreadSheet"] = ThreadSheets.OfMachine(row);
             Setups = await workroom.SetupsOnMachineAsync(row.Id);
             State = (await workroom.StateOfAsync(row.Id))?.Entry;
+            GoingOn = await threadUps.GoingOnAtAsync(row.Id);
         }
 
         return true;

@@ -28,7 +28,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
     public IReadOnlyList<ProcedureStep> Procedure { get; private set; } = [];
 
     /// <summary>The last set-up kept for this seam.</summary>
-    public int? SetupId { get; private set; }
+    public LastSetup? Setup { get; private set; }
 
     public override string Noun => "seam";
 
@@ -67,7 +67,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
         ClothRow = cloth;
         ClothFigures = cloth.Entry.Resolve();
         Procedure = row is null ? [] : Procedures.For(row.Entry, Wording.Settings.Schools);
-        SetupId = row is null ? null : await workroom.LastSetupOfAsync(row.Id);
+        Setup = row is null ? null : await workroom.LastSetupOfAsync(row.Id);
         return true;
     }
 

@@ -82,7 +82,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
 
     public string? Notice { get; private set; }
 
-    public int? KeptId { get; private set; }
+    public LastSetup? Kept { get; private set; }
 
     /// <summary>The workroom's schools, but for what this piece of work chooses otherwise.</summary>
     public Schools Schools => wording.Settings.Schools.With(Schools.Join, Join).With(Schools.HideThread, Hide).With(Schools.StableKnitPoint, Point);
@@ -134,7 +134,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         Row = row;
         // A machine that is put away is offered only where an address names it.
         Machines = await workroom.Machines.Where(m => m.PutAwayAt == null || m.Id == Machine).OrderBy(m => m.Name).Take(PlanQuestion.MostMachines).ToListAsync();
-        KeptId = await workroom.LastSetupOfAsync(id);
+        Kept = await workroom.LastSetupOfAsync(id);
         if (Machine is not null && Machines.All(m => m.Id != Machine))
         {
             return false;

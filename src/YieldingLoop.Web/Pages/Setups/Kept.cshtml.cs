@@ -9,7 +9,7 @@ using YieldingLoop.Web.Pages.Shared;
 namespace YieldingLoop.Web.Pages.Setups;
 
 /// <summary>One kept set-up, as it was when it was kept.</summary>
-public sealed class KeptModel(Workroom workroom) : PageModel
+public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : PageModel
 {
     public SetupRow Row { get; private set; } = null!;
 
@@ -29,6 +29,12 @@ public sealed class KeptModel(Workroom workroom) : PageModel
 
     /// <summary>The user's own rules that apply.</summary>
     public IReadOnlyList<OwnRule> OwnRules { get; private set; } = [];
+
+    /// <summary>Whether it has been on its machine.</summary>
+    public bool ThreadedUp { get; private set; }
+
+    /// <summary>The thread-up that is going on for it.</summary>
+    public int? GoingOn { get; private set; }
 
     public string? Notice { get; private set; }
 
@@ -72,6 +78,8 @@ public sealed class KeptModel(Workroom workroom) : PageModel
         Versions = await workroom.VersionsAsync(id);
         OtherSeams = await workroom.Seams.Include(x => x.Cloth).Where(x => x.PutAwayAt == null && x.Id != row.SeamId).OrderByDescending(x => x.ChangedAt).Take(100).ToListAsync();
         OwnRules = [.. (await workroom.ListRulesAsync(500)).Select(r => r.Entry).Where(r => r.Applies(row.MachineId, row.ClothId, kept.Seam.Job, kept.Plan.Threads))];
+        ThreadedUp = row.SwatchPassedAt is not null || await threadUps.DoneForAsync(id);
+        GoingOn = await threadUps.GoingOnForAsync(id);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return true;
     }

@@ -26,6 +26,8 @@ public sealed class StateForm : RecordForm
 
     public bool KnifeAway { get; set; }
 
+    public string? StitchId { get; set; }
+
     public string? ZigzagWidthMm { get; set; }
 
     public string? PlateName { get; set; }
@@ -51,6 +53,7 @@ public sealed class StateForm : RecordForm
             Differential = FieldText.Of(state.Differential),
             CuttingWidthMm = FieldText.Of(state.CuttingWidthMm),
             KnifeAway = state.KnifeAway,
+            StitchId = state.StitchId,
             ZigzagWidthMm = FieldText.Of(state.ZigzagWidthMm),
             PlateName = state.PlateName,
             FootName = state.FootName,
@@ -74,6 +77,7 @@ public sealed class StateForm : RecordForm
             Differential = reader.Number(nameof(Differential), Differential),
             CuttingWidthMm = reader.Number(nameof(CuttingWidthMm), CuttingWidthMm),
             KnifeAway = KnifeAway,
+            StitchId = Chosen(StitchId),
             ZigzagWidthMm = reader.Number(nameof(ZigzagWidthMm), ZigzagWidthMm),
             PlateName = Chosen(PlateName),
             FootName = Chosen(FootName),

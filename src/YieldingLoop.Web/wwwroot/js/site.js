@@ -121,6 +121,67 @@ document.addEventListener('DOMContentLoaded', () => {
   document.querySelector('[data-keys-open]')?.addEventListener('click', (event) => { event.preventDefault(); keys.showModal(); });
 });
 
+// At the machine: Space, Page Down and the arrow keys go on, as foot pedals send them; the screen is kept awake.
+document.addEventListener('DOMContentLoaded', () => {
+  const at = document.querySelector('[data-at-machine]');
+  if (!at) return;
+  const press = (selector) => document.querySelector(selector)?.click();
+  // In the whole list the same keys scroll.
+  if (at.dataset.atMachine === 'step') document.addEventListener('keydown', (event) => {
+    const { target } = event;
+    const control = target instanceof HTMLElement && target.closest('a, button, summary, input, select, textarea');
+    if (event.ctrlKey || event.altKey || event.metaKey || event.repeat || document.getElementById('keys')?.open) return;
+    // Space on a button or link is its own press.
+    if (event.key === ' ' && control) return;
+    if ([' ', 'PageDown', 'ArrowRight', 'ArrowDown'].includes(event.key)) {
+      event.preventDefault();
+      press('[data-on]');
+    } else if (['PageUp', 'ArrowLeft', 'ArrowUp'].includes(event.key)) {
+      event.preventDefault();
+      press('[data-back]');
+    }
+  });
+
+  // A tick that cannot be sent leaves the page as it is and says so: beside a machine the network comes and goes.
+  const said = document.querySelector('[data-tick-said]');
+  let sending = false;
+  document.querySelectorAll('form[data-tick]').forEach((form) => form.addEventListener('submit', async (event) => {
+    event.preventDefault();
+    if (sending) return;
+    sending = true;
+    said.textContent = '';
+    try {
+      const answer = await fetch(form.action, { method: 'POST', body: new FormData(form), redirect: 'manual' });
+      // What was ticked leads on; anything else the server says is shown as it says it.
+      if (answer.type === 'opaqueredirect') window.location.assign(form.dataset.tick);
+      else form.submit();
+    } catch {
+      sending = false;
+      said.textContent = 'Not ticked: the workroom does not answer. Press again once it does.';
+    }
+  }));
+
+  const sayOnce = () => {
+    try {
+      if (localStorage.getItem('awake-said')) return;
+      localStorage.setItem('awake-said', 'yes');
+    } catch {
+      // Where nothing can be remembered it is said again.
+    }
+    document.querySelector('[data-awake-said]').hidden = false;
+  };
+  const stayAwake = async () => {
+    if (document.visibilityState !== 'visible') return;
+    try {
+      await navigator.wakeLock.request('screen');
+    } catch {
+      sayOnce();
+    }
+  };
+  document.addEventListener('visibilitychange', stayAwake);
+  stayAwake();
+});
+
 // After a form came back with faults, the list of them gets the focus.
 document.addEventListener('DOMContentLoaded', () => document.getElementById('faults')?.focus());
 
