@@ -1,8 +1,15 @@
+import { cpSync } from 'node:fs';
 import { startServer, temporaryFolder } from './support.mjs';
 
-/** One server with the demo data for all tests that change nothing. */
+/** One server with the demo data for all tests that change nothing, and a copy of its folder for those that do. */
 export default async function globalSetup() {
-  const server = await startServer({ data: temporaryFolder() });
+  const data = temporaryFolder();
+  const template = temporaryFolder();
+  // The first start loads the demo as a user's first start does; stopped, everything is in its files.
+  await (await startServer({ data })).stop();
+  cpSync(data, template, { recursive: true });
+  process.env.YIELDING_LOOP_TEMPLATE = template;
+  const server = await startServer({ data, again: true });
   process.env.YIELDING_LOOP_DEMO = server.url;
   return () => server.stop();
 }

@@ -27,7 +27,7 @@ async function expectNothingCut(page) {
 }
 
 test('from a cloth in the hand to a card by the machine, over a restart of the server', async ({ page }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(600_000);
   const data = temporaryFolder();
   let server = await startServer({ data, empty: true });
   try {
@@ -150,7 +150,7 @@ test('every demo card fits its paper', async ({ page, demo }) => {
 });
 
 test('the longest names still fit the card', async ({ page }) => {
-  const server = await startServer({ data: temporaryFolder() });
+  const server = await startServer({ data: temporaryFolder(), demo: true });
   try {
     const long = (start, length) => `${start} ${'Wm'.repeat(60)}`.slice(0, length);
     await page.goto(`${server.url}/cloths/1`);

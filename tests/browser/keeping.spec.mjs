@@ -1,4 +1,4 @@
-import { rmSync, writeFileSync, readFileSync, readdirSync } from 'node:fs';
+import { cpSync, rmSync, writeFileSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, runStart, freePort, startServer, temporaryFolder, test } from './support.mjs';
 import { expectWellMade } from './well-made.mjs';
@@ -61,7 +61,7 @@ test('a form says so when the workroom is away, and keeps the draft once it is b
 });
 
 test('put away, undone by a key, and the demo as a whole', async ({ page }) => {
-  const server = await startServer({ data: temporaryFolder() });
+  const server = await startServer({ data: temporaryFolder(), demo: true });
   try {
     await page.goto(`${server.url}/cloths/5`);
     await page.getByRole('button', { name: 'Put this cloth away' }).click();
@@ -85,7 +85,7 @@ test('put away, undone by a key, and the demo as a whole', async ({ page }) => {
 });
 
 test('two tablets change one machine: the second sees both and keeps both', async ({ browser }) => {
-  const server = await startServer({ data: temporaryFolder() });
+  const server = await startServer({ data: temporaryFolder(), demo: true });
   const [one, two] = await Promise.all([0, 1].map(async () => (await browser.newContext({ viewport: { width: 800, height: 1280 }, hasTouch: true })).newPage()));
   try {
     for (const tablet of [one, two]) await tablet.goto(`${server.url}/machines/1`);
@@ -110,7 +110,7 @@ test('two tablets change one machine: the second sees both and keeps both', asyn
 
 test('backed up, changed, restored; and a damaged file opens with the newest good copy', async ({ page }) => {
   const data = temporaryFolder();
-  let server = await startServer({ data });
+  let server = await startServer({ data, demo: true });
   try {
     await page.goto(`${server.url}/copies`);
     await page.getByRole('button', { name: 'Back up now' }).click();
@@ -135,7 +135,7 @@ test('backed up, changed, restored; and a damaged file opens with the newest goo
     writeFileSync(join(data, 'workroom.db'), whole.subarray(0, 20_000));
     const port = await freePort();
     const run = runStart(['--port', String(port), '--data', data]);
-    await expect.poll(() => run.printed(), { timeout: 60_000 }).toContain('database is damaged');
+    await expect.poll(() => run.printed(), { timeout: 150_000 }).toContain('database is damaged');
     server = { stop: async () => { run.child.kill('SIGKILL'); return run.ended; } };
     await page.goto(`http://127.0.0.1:${port}/seams/1`);
     await expect(page.getByRole('heading', { name: 'The workroom cannot be opened' })).toBeVisible();
@@ -149,9 +149,10 @@ test('backed up, changed, restored; and a damaged file opens with the newest goo
 
 test('a tablet on the network comes in with the passcode that was printed, and only with it', async ({ browser }) => {
   const data = temporaryFolder();
+  cpSync(process.env.YIELDING_LOOP_TEMPLATE, data, { recursive: true });
   const port = await freePort();
   const run = runStart(['--port', String(port), '--data', data, '--lan']);
-  await expect.poll(() => run.printed(), { timeout: 60_000 }).toContain('Passcode:');
+  await expect.poll(() => run.printed(), { timeout: 150_000 }).toContain('Passcode:');
   const [, passcode] = run.printed().match(/Passcode: (\S+)/);
   const [, address] = run.printed().match(/On the local network: (\S+)/) ?? [];
   run.child.kill('SIGKILL');
@@ -193,7 +194,7 @@ test('the keys are listed under ?, do what they say, and rest while something is
   const dialog = page.getByRole('dialog', { name: 'Keys' });
   await expect(dialog).toBeVisible();
   const listed = await dialog.locator('kbd').allTextContents();
-  expect(listed).toEqual(['n', 'w', 's', 'c', 'm', 'd', '/', 'u', 'g', '?', 'Esc']);
+  expect(listed).toEqual(['n', 'w', 's', 'c', 'm', 'd', '/', 'u', 'Space', '←', 'g', '?', 'Esc']);
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
   for (const [key, path] of [['s', '/setups'], ['m', '/machines'], ['d', '/drawer'], ['g', '/glossary'], ['c', '/cloths'], ['w', '/']]) {

@@ -30,7 +30,7 @@ test('a faulty form names its faults, takes the focus there, and leads to the fi
 });
 
 test('going back after keeping does not keep twice, and a double click keeps once', async ({ page }) => {
-  const server = await startServer({ data: temporaryFolder() });
+  const server = await startServer({ data: temporaryFolder(), demo: true });
   try {
     await page.goto(`${server.url}/seams/8/set-up?machine=1`);
     await page.getByRole('button', { name: 'Keep this set-up' }).dblclick();

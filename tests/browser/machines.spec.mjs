@@ -1,7 +1,7 @@
 import { expect, readPdf, startServer, temporaryFolder, test } from './support.mjs';
 
 test('a plain machine comes into the workroom by keyboard, learns its dial, and says what a twin needle may do', async ({ page }) => {
-  const server = await startServer({ data: temporaryFolder() });
+  const server = await startServer({ data: temporaryFolder(), demo: true });
   try {
     // From the list to another kind of machine, without a pointer.
     await page.goto(`${server.url}/machines`);
@@ -62,7 +62,7 @@ test('a plain machine comes into the workroom by keyboard, learns its dial, and 
 });
 
 test('the sheet to fill in prints on one page for every kind of machine, on A4 and on Letter', async ({ page }) => {
-  const server = await startServer({ data: temporaryFolder() });
+  const server = await startServer({ data: temporaryFolder(), demo: true });
   try {
     await page.goto(`${server.url}/machines/new?is=Convertible`);
     await page.getByLabel('Name').first().fill('Loft machine with a rather long name, changed over');

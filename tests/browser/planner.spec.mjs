@@ -2,7 +2,7 @@ import { expect, startServer, temporaryFolder, test } from './support.mjs';
 import { expectWellMade } from './well-made.mjs';
 
 test('a set-up is asked about, pinned, taken from beside, kept, amended and copied, by keyboard', async ({ page }) => {
-  const server = await startServer({ data: temporaryFolder() });
+  const server = await startServer({ data: temporaryFolder(), demo: true });
   try {
     await page.goto(`${server.url}/seams/4/set-up`);
     await expect(page.locator('.beside article')).toHaveCount(3);

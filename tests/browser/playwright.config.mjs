@@ -2,9 +2,9 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
-  timeout: 180_000,
+  timeout: 300_000,
   // A busy machine may take its time; what is waited for is still waited for.
-  expect: { timeout: 20_000 },
+  expect: { timeout: 30_000 },
   // Twice the cores of a small machine: a test that waits leaves its core to another.
   workers: 4,
   fullyParallel: true,

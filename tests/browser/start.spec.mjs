@@ -67,7 +67,7 @@ test('options are checked and explained', async () => {
 test('the usual data folder follows XDG_DATA_HOME', async () => {
   const home = temporaryFolder();
   const run = runStart(['--port', String(await freePort()), '--empty'], { XDG_DATA_HOME: home });
-  for (let i = 0; i < 600 && !run.printed().includes('http://'); i += 1) await new Promise((resolve) => { setTimeout(resolve, 100); });
+  for (let i = 0; i < 1500 && !run.printed().includes('http://'); i += 1) await new Promise((resolve) => { setTimeout(resolve, 100); });
   run.child.kill();
   await run.ended;
   expect(existsSync(join(home, 'yielding-loop', 'workroom.db'))).toBe(true);

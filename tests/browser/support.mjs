@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -41,8 +41,12 @@ export function runStart(args, env = {}, [command, ...before] = [join(root, 'sta
 /** What ./start ends in: the server it has built. */
 const built = ['dotnet', join(root, 'artifacts', 'app', 'YieldingLoop.Web.dll')];
 
-/** Starts the server as a user does, and waits until it says where it is. With `again`, starts what ./start built before. */
-export async function startServer({ data, empty = false, port, extra = [], environment = {}, again = false } = {}) {
+/**
+ * Starts the server as a user does, and waits until it says where it is. With `again`, starts what ./start built before;
+ * with `demo`, on a copy of the demo that another start loaded, which is most of what a first start does.
+ */
+export async function startServer({ data, empty = false, port, extra = [], environment = {}, again = false, demo = false } = {}) {
+  if (demo) cpSync(process.env.YIELDING_LOOP_TEMPLATE, data, { recursive: true });
   const at = port ?? await freePort();
   const place = ['--port', String(at), '--data', data];
   const run = again

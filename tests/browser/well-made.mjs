@@ -10,7 +10,8 @@ export async function expectWellMade(page, what, { fits = true } = {}) {
       await page.setViewportSize({ width, height });
 
       // One frame and only violations wanted: the short way through the scan.
-      const { violations } = await new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] }).analyze();
+      // Colours are the same at every size, and looking at each takes half of the scan.
+      const { violations } = await new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] }).disableRules(width === sizes[0][0] ? [] : ['color-contrast']).analyze();
       expect(violations.filter((v) => ['serious', 'critical'].includes(v.impact)).map((v) => `${v.id}: ${v.nodes.map((n) => n.html).join(' | ')}`)).toEqual([]);
       if (fits) expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
 
