@@ -11,47 +11,44 @@ public sealed class Drafts(WorkroomContext context, TimeProvider clock)
     /// <summary>Most drafts kept; beyond it the ones left longest go. Far more than a workroom ever has open.</summary>
     public const int Most = 200;
 
-    /// <summary>How often a save is tried again that met another one on its way.</summary>
-    private const int Tries = 5;
-
-    /// <summary>Keeps a form as it stands now, in place of how it stood before.</summary>
+    /// <summary>
+    /// Keeps a form as it stands now, in place of how it stood before. <paramref name="turn"/> says which message of
+    /// its page this is; without it, it counts as the newest.
+    /// </summary>
     /// <returns>False where the form has made its record already, so that a late message does not bring it back as unfinished.</returns>
-    public async Task<bool> KeepAsync(Guid key, string path, string title, IReadOnlyList<DraftField> fields)
+    public async Task<bool> KeepAsync(Guid key, string path, string title, IReadOnlyList<DraftField> fields, DraftTurn? turn = null)
     {
-        var now = clock.GetUtcNow();
-        // Saves of one form can cross each other and the record's own: whichever comes later replaces the earlier, whatever it finds.
-        for (var attempt = 1; ; attempt++)
+        // The transaction takes the database's write lock before it reads, so that messages of one form and the saving
+        // of its record follow one another whole.
+        await using var transaction = await context.Database.BeginTransactionAsync();
+        if (await RecordsOf(key).AnyAsync())
         {
-            if (await RecordsOf(key).AnyAsync())
-            {
-                return false;
-            }
-
-            var row = await context.Drafts.FirstOrDefaultAsync(d => d.Key == key);
-            if (row is null)
-            {
-                row = new DraftRow { Key = key, Path = path, Title = title, Fields = fields, StartedAt = now };
-                context.Add(row);
-            }
-
-            (row.Path, row.Title, row.Fields, row.ChangedAt) = (path, title, fields, now);
-            try
-            {
-                await context.SaveChangesAsync();
-                break;
-            }
-            catch (DbUpdateException) when (attempt < Tries)
-            {
-                context.Entry(row).State = EntityState.Detached;
-            }
+            return false;
         }
 
+        var now = clock.GetUtcNow();
+        var row = await context.Drafts.FirstOrDefaultAsync(d => d.Key == key);
+        if (row is null)
+        {
+            row = new DraftRow { Key = key, Path = path, Title = title, Fields = fields, StartedAt = now };
+            context.Add(row);
+        }
+        else if (turn is not null && row.Sitting == turn.Sitting && row.Turn > turn.Number)
+        {
+            // A page that is left sends its last letters without waiting for the message before them: that one came late.
+            return true;
+        }
+
+        (row.Path, row.Title, row.Fields, row.ChangedAt) = (path, title, fields, now);
+        (row.Sitting, row.Turn) = (turn?.Sitting, turn?.Number ?? 0);
+        await context.SaveChangesAsync();
         var overdue = await context.Drafts.OrderByDescending(d => d.ChangedAt).Skip(Most).Select(d => d.Id).ToListAsync();
         if (overdue.Count > 0)
         {
             await context.Drafts.Where(d => overdue.Contains(d.Id)).ExecuteDeleteAsync();
         }
 
+        await transaction.CommitAsync();
         return true;
     }
 
@@ -87,3 +84,6 @@ public sealed record DraftListing(int Id, string Path, string Title, DateTimeOff
     /// <summary>Where it is taken up again.</summary>
     public string Href => $"{Path}{(Path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}draft={Id}";
 }
+
+/// <summary>Which message of a page a draft is: <paramref name="Number"/> counts up within one <paramref name="Sitting"/>, a page as it was opened once.</summary>
+public sealed record DraftTurn(string Sitting, int Number);

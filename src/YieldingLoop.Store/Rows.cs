@@ -125,6 +125,12 @@ public sealed class DraftRow
     /// <summary>Every field with what stood in it, in the order of the form.</summary>
     public required IReadOnlyList<DraftField> Fields { get; set; }
 
+    /// <summary>The opened page the fields came from; null where it did not say.</summary>
+    public string? Sitting { get; set; }
+
+    /// <summary>Which message of that page they came in.</summary>
+    public int Turn { get; set; }
+
     public DateTimeOffset StartedAt { get; set; }
 
     public DateTimeOffset ChangedAt { get; set; }

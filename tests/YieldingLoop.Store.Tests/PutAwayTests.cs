@@ -143,6 +143,26 @@ public sealed class PutAwayTests : IDisposable
     }
 
     [Fact]
+    public async Task Of_two_messages_of_one_page_the_later_stands_whichever_comes_last()
+    {
+        var key = Guid.NewGuid();
+        await KeepAsync(key, "second", turn: new("page", 2));
+        Assert.True(await KeepAsync(key, "first", turn: new("page", 1)));
+        Assert.Equal("second", Assert.Single(await file.InDrafts(d => d.ListAsync(10))).Title);
+        // Taken up again, perhaps on another device, a page counts from the start.
+        await KeepAsync(key, "taken up again", turn: new("another page", 1));
+        Assert.Equal("taken up again", Assert.Single(await file.InDrafts(d => d.ListAsync(10))).Title);
+    }
+
+    [Fact]
+    public async Task Of_many_messages_at_once_the_latest_stands()
+    {
+        var key = Guid.NewGuid();
+        await Task.WhenAll(Enumerable.Range(0, 12).Select(i => Task.Run(() => KeepAsync(key, $"typed {i}", turn: new("page", i)))));
+        Assert.Equal("typed 11", Assert.Single(await file.InDrafts(d => d.ListAsync(10))).Title);
+    }
+
+    [Fact]
     public async Task The_drafts_left_longest_make_room()
     {
         for (var i = 0; i < Drafts.Most + 3; i++)
@@ -177,8 +197,8 @@ public sealed class PutAwayTests : IDisposable
         Assert.Empty(await file.InDrafts(d => d.ListAsync(10)));
     }
 
-    private Task<bool> KeepAsync(Guid key, string typed, string path = "/cloths/new") =>
-        file.InDrafts(d => d.KeepAsync(key, path, typed, [new("Input.Name", typed), new("Input.Name", "twice")]));
+    private Task<bool> KeepAsync(Guid key, string typed, string path = "/cloths/new", DraftTurn? turn = null) =>
+        file.InDrafts(d => d.KeepAsync(key, path, typed, [new("Input.Name", typed), new("Input.Name", "twice")], turn));
 
     private async Task<(int Cloths, int Machines, int Work, int Setups)> CountsAsync() => (
         (await file.Do(w => w.ListClothsAsync(100))).Count,

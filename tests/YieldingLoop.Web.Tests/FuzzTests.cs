@@ -96,7 +96,7 @@ public sealed class FuzzTests : IDisposable
         forms.Add(new Form("/put-away", [token, new("kind", "Cloth"), new("id", "1"), new("version", "1")], ["kind", "id", "version"]));
         forms.Add(new Form("/put-away?handler=BringBack", [token, new("with", Guid.NewGuid().ToString())], ["with"]));
         forms.Add(new Form("/drafts?handler=ThrowAway", [token, new("id", "1")], ["id"]));
-        forms.Add(new Form("/drafts?path=%2Fcloths%2Fnew", [token, new("Input.Key", Guid.NewGuid().ToString()), new("Input.Name", "x")], ["Input.Key"]));
+        forms.Add(new Form("/drafts?path=%2Fcloths%2Fnew&sitting=a&turn=1", [token, new("Input.Key", Guid.NewGuid().ToString()), new("Input.Name", "x")], ["Input.Key"]));
         forms.Add(new Form("/thread-ups/1?handler=Tick", [token, new("done", "2")], ["done"]));
         forms.Add(new Form("/thread-ups/1?handler=TakeBack", [token, new("done", "0")], ["done"]));
         forms.Add(new Form("/setups/1", [token], ["version"]));

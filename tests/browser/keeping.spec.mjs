@@ -43,6 +43,32 @@ test('a half-filled form survives closing the page and a power cut, and is offer
   }
 });
 
+test('a draft held up on its way does not replace the later letters', async ({ page }) => {
+  const server = await startServer({ data: temporaryFolder(), empty: true });
+  try {
+    await page.goto(`${server.url}/cloths/new`);
+    let letGo;
+    const held = new Promise((resolve) => { letGo = resolve; });
+    const first = [];
+    await page.route('**/drafts?**', async (route) => {
+      first.push(route.request());
+      if (first.length === 1) await held;
+      await route.continue();
+    });
+    await page.getByLabel('Name').fill('Slow');
+    await expect.poll(() => first.length).toBe(1);
+    await page.getByLabel('Name').fill('Slow and whole');
+    await expect(page.locator('[data-draft-said]')).toHaveText('Kept as a draft.');
+    const arrived = page.waitForResponse((response) => response.request() === first[0]);
+    letGo();
+    expect((await arrived).status()).toBe(200);
+    await page.goto(`${server.url}/drafts`);
+    await expect(page.locator('.shelf')).toContainText('Slow and whole');
+  } finally {
+    await server.stop();
+  }
+});
+
 test('a form says so when the workroom is away, and keeps the draft once it is back', async ({ browser }) => {
   const data = temporaryFolder();
   let server = await startServer({ data, empty: true });

@@ -19,7 +19,7 @@ namespace YieldingLoop.Store.CompiledModel
                 "YieldingLoop.Store.DraftRow",
                 typeof(DraftRow),
                 baseEntityType,
-                propertyCount: 7,
+                propertyCount: 9,
                 unnamedIndexCount: 1,
                 keyCount: 1);
 
@@ -61,6 +61,13 @@ namespace YieldingLoop.Store.CompiledModel
                 propertyInfo: typeof(DraftRow).GetProperty("Path", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(DraftRow).GetField("<Path>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
+            var sitting = runtimeEntityType.AddProperty(
+                "Sitting",
+                typeof(string),
+                propertyInfo: typeof(DraftRow).GetProperty("Sitting", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(DraftRow).GetField("<Sitting>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var startedAt = runtimeEntityType.AddProperty(
                 "StartedAt",
                 typeof(DateTimeOffset),
@@ -74,6 +81,13 @@ namespace YieldingLoop.Store.CompiledModel
                 typeof(string),
                 propertyInfo: typeof(DraftRow).GetProperty("Title", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(DraftRow).GetField("<Title>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var turn = runtimeEntityType.AddProperty(
+                "Turn",
+                typeof(int),
+                propertyInfo: typeof(DraftRow).GetProperty("Turn", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(DraftRow).GetField("<Turn>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: 0);
 
             var key0 = runtimeEntityType.AddKey(
                 new[] { id });

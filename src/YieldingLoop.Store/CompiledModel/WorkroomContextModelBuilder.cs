@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("46012f0a-2a5b-4d56-abad-adc5c01a2a25"), entityTypeCount: 11)
+            : base(skipDetectChanges: false, modelId: new Guid("0d1c6cc9-f7e0-419b-8146-a052ed262b00"), entityTypeCount: 11)
         {
         }
 

@@ -83,12 +83,18 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Sitting")
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("StartedAt")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Title")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Turn")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 

@@ -12,6 +12,8 @@ public sealed class DraftsModel(Drafts drafts) : PageModel
 
     private const int LongestTitle = 80;
 
+    private const int LongestSitting = 40;
+
     private const string Prefix = "Input.";
 
     /// <summary>Forms that are kept, with what an unnamed one is called.</summary>
@@ -27,10 +29,12 @@ public sealed class DraftsModel(Drafts drafts) : PageModel
 
     /// <summary>Keeps the form that is sent, whatever stands in it: a draft is not checked, only bounded.</summary>
     /// <param name="path">Address of the form, with its query.</param>
-    public async Task<IActionResult> OnPostAsync(string? path)
+    /// <param name="sitting">A name the page gave itself when it was opened.</param>
+    /// <param name="turn">Which message of that page this is, so that one that comes late replaces nothing newer.</param>
+    public async Task<IActionResult> OnPostAsync(string? path, string? sitting, int turn)
     {
         var form = await Request.ReadFormAsync();
-        if (path is not { Length: > 0 and <= 200 } || !Url.IsLocalUrl(path) || Forms.FirstOrDefault(f => path.StartsWith(f.Path, StringComparison.Ordinal)).Unnamed is not { } unnamed
+        if (!ModelState.IsValid || sitting is { Length: > LongestSitting } || path is not { Length: > 0 and <= 200 } || !Url.IsLocalUrl(path) || Forms.FirstOrDefault(f => path.StartsWith(f.Path, StringComparison.Ordinal)).Unnamed is not { } unnamed
             || form.Count > MostFields || !Guid.TryParse(form["Input.Key"], out var key) || key == Guid.Empty)
         {
             return BadRequest();
@@ -39,7 +43,7 @@ public sealed class DraftsModel(Drafts drafts) : PageModel
         var fields = form.Where(f => f.Key.StartsWith(Prefix, StringComparison.Ordinal)).SelectMany(f => f.Value.Select(v => new DraftField(f.Key, v ?? ""))).ToList();
         var name = form["Input.Name"].ToString().Trim();
         var title = name.Length == 0 ? unnamed : name.Length <= LongestTitle ? name : name[..(LongestTitle - 1)] + "…";
-        return await drafts.KeepAsync(key, path, title, fields) ? new OkResult() : StatusCode(StatusCodes.Status410Gone);
+        return await drafts.KeepAsync(key, path, title, fields, sitting is null ? null : new DraftTurn(sitting, turn)) ? new OkResult() : StatusCode(StatusCodes.Status410Gone);
     }
 
     public async Task<IActionResult> OnPostThrowAwayAsync(int id, string? back)

@@ -62,6 +62,9 @@ document.addEventListener('DOMContentLoaded', () => {
   let timer = 0;
   let sent = false;
   let changed = false;
+  // A page that is left does not wait for the message on its way: the server tells by these which is the later.
+  const sitting = `${Date.now()}-${Math.random()}`.slice(0, 40);
+  let turn = 0;
   const keep = async () => {
     clearTimeout(timer);
     if (sent || !changed) return;
@@ -69,8 +72,9 @@ document.addEventListener('DOMContentLoaded', () => {
     const here = new URL(window.location.href);
     here.searchParams.delete('draft');
     here.searchParams.delete('handler');
+    turn += 1;
     try {
-      const answer = await fetch(`/drafts?path=${encodeURIComponent(here.pathname + here.search)}`, { method: 'POST', body: new FormData(form), keepalive: true });
+      const answer = await fetch(`/drafts?${new URLSearchParams({ path: here.pathname + here.search, sitting, turn })}`, { method: 'POST', body: new FormData(form), keepalive: true });
       if (!answer.ok) throw new Error();
       say('Kept as a draft.');
     } catch {
