@@ -61,7 +61,7 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
         }
 
         var now = clock.GetUtcNow();
-        foreach (var other in await context.ThreadUps.Where(t => t.MachineId == machineId && t.EndedAt == null && t.PutAwayAt == null).ToListAsync())
+        foreach (var other in await GoingOn.Where(t => t.MachineId == machineId).ToListAsync())
         {
             // Given up, not done: it leaves no trace in what the machine was last threaded for.
             (other.PutAwayAt, other.Version) = (now, other.Version + 1);
@@ -106,7 +106,7 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
         return await writer.UpdateAsync(row, row.Version);
     }
 
-    private IQueryable<ThreadUpRow> GoingOn => context.ThreadUps.AsNoTracking().Where(t => t.EndedAt == null && t.PutAwayAt == null);
+    private IQueryable<ThreadUpRow> GoingOn => context.ThreadUps.Where(t => t.EndedAt == null && t.PutAwayAt == null);
 
     private async Task<SaveResult> MoveAsync(int id, int done, bool onward)
     {

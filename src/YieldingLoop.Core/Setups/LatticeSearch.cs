@@ -1,6 +1,5 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 
@@ -115,20 +114,22 @@ internal sealed class LatticeSearch
         var common = (judge.Growth(layout, differential) with { Tier = tier }).Pay(weights.PerChangeoverMinute * (change.Fixed()
             + (layout.Finger is { } finger ? change.Finger(finger.Name) : 0) + (differential is { } ratio ? change.Feed(ratio) : 0)
             + (layout.Plate is { } plate ? change.Plate(plate.Name) : 0) + (layout.Foot is { } foot ? change.Foot(foot.Name) : 0)
-            + (head is PlainMachine ? change.Stitch(layout.TwinGapMm is null ? layout.Stitch.Id : StitchCatalogue.Lockstitch.Id) + (layout.TwinGapMm is null ? 0 : change.NeedlePosition(0)) : 0)
+            + (head is PlainMachine ? change.Stitch(layout.Stitch.SwitchedTo) + (layout.TwinGapMm is null ? 0 : change.NeedlePosition(0)) : 0)
             + (layout.Tape ? Minutes.Part : 0)));
         var preferred = PlanSteps.PreferredNeedle(question);
         var laid = new LaidThread[layout.Stitch.ThreadCount];
         var readings = new ThreadReading[SeamModel.MostThreads];
-        var uppers = layout.UpperPosition is null ? [null] : threads.Where(t => pins.UpperThreadId is null || t.Kind.Id == pins.UpperThreadId).Cast<ThreadOption?>().ToArray();
+        var uppers = layout.UpperPosition is not { } above ? [((ThreadOption?)null, (ThreadInPlace?)null)]
+            : threads.Where(t => pins.UpperThreadId is null || t.Kind.Id == pins.UpperThreadId).Select(t => ((ThreadOption?)t, (ThreadInPlace?)t.At(above))).ToArray();
+        var lowers = threads.Where(t => pins.LowerThreadId is null || t.Kind.Id == pins.LowerThreadId).Select(t => (t, t.At(layout.LowerPosition))).ToArray();
 
         foreach (var needleThread in threads.Where(t => pins.NeedleThreadId is null || t.Kind.Id == pins.NeedleThreadId))
         {
             trial.NeedleThread = needleThread;
             var seated = BestNeedle(layout, trial, needles, change);
-            foreach (var upper in uppers)
+            foreach (var (upper, upperPlace) in uppers)
             {
-                foreach (var lower in threads.Where(t => pins.LowerThreadId is null || t.Kind.Id == pins.LowerThreadId))
+                foreach (var (lower, lowerPlace) in lowers)
                 {
                     (trial.Upper, trial.Lower, trial.LengthMm) = (upper, lower, null);
                     if (Breaks(RuleStage.Threads, trial) || seated is null)
@@ -140,7 +141,7 @@ internal sealed class LatticeSearch
                     var loopers = solver.Loopers(upper?.Kind, lower.Kind);
                     // Threads of one layout differ in these only; what stays the same is added once.
                     var here = common + judge.Loopers(layout, needleThread.Kind, upper?.Kind, lower.Kind) + seated.Value.Part;
-                    here = here.Pay(weights.PerChangeoverMinute * (LooperMinutes(layout, upper, lower, loopers, change))
+                    here = here.Pay(weights.PerChangeoverMinute * LooperMinutes(layout, upperPlace, lowerPlace, loopers, change)
                         + weights.PerStep * ((loopers.Upper?.Distance() ?? 0) + loopers.Lower.Distance())
                         + weights.PerPurchase * Purchases(needleThread, upper, lower, seated.Value.Needle));
                     var (cut, cutPart) = BestCut(layout, loopers, cuts, change);
@@ -224,9 +225,9 @@ internal sealed class LatticeSearch
         return ClothEffects.Drag(layout.Stitch, laid, along, question.Cloth.AreaDensity.Value);
     }
 
-    private static double LooperMinutes(Layout layout, ThreadOption? upper, ThreadOption lower, in SolvedLoopers loopers, Changeover change)
+    private static double LooperMinutes(Layout layout, ThreadInPlace? upper, ThreadInPlace lower, in SolvedLoopers loopers, Changeover change)
     {
-        var minutes = change.Loopers(p => p == layout.UpperPosition ? upper?.At(p) : p == layout.LowerPosition ? lower.At(p) : null, out _);
+        var minutes = change.Loopers(p => p == layout.UpperPosition ? upper : p == layout.LowerPosition ? lower : null, out _);
         minutes += loopers.Upper is { Number: { } up } ? change.Dial(layout.UpperPosition!.Value, up) : 0;
         return minutes + (loopers.Lower.Number is { } low ? change.Dial(layout.LowerPosition, low) : 0);
     }

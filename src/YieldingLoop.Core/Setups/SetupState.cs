@@ -35,7 +35,7 @@ public static class SetupState
             LengthMm = plan.StitchLengthMm,
             Differential = plan.Differential,
             CuttingWidthMm = plan.CuttingWidthFromRightMm,
-            StitchId = HeadOf(plan, machine) is PlainMachine ? twin ? StitchCatalogue.Lockstitch.Id : plan.StitchId : null,
+            StitchId = HeadOf(plan, machine) is PlainMachine ? StitchCatalogue.Find(plan.StitchId)?.SwitchedTo : null,
             ZigzagWidthMm = plan.ZigzagWidthMm,
             PlateName = plan.PlateName,
             FootName = plan.FootName,

@@ -61,6 +61,9 @@ public sealed record Stitch
     /// <summary>The thread that holds the needle loop, null where needles and others simply interlock.</summary>
     public ThreadPosition? Holder { get; init; }
 
+    /// <summary>Identifier of the stitch a plain machine is switched to: under a twin needle it sews straight.</summary>
+    public string SwitchedTo => Family is StitchFamily.TwinNeedle ? StitchCatalogue.Lockstitch.Id : Id;
+
     /// <summary>Whether the geometry needs a zigzag width.</summary>
     public bool NeedsZigzagWidth => Family is StitchFamily.Zigzag;
 

@@ -21,7 +21,7 @@ internal static class SeamApi
         {
             json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
             // Positions and kinds are written as they are read.
-            json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower));
+            json.SerializerOptions.Converters.Add(StrictBody.Choices);
         });
         return services.AddOpenApi("v1", openApi => openApi.AddDocumentTransformer((document, _, _) =>
         {

@@ -7,9 +7,12 @@ namespace YieldingLoop.Web.Api;
 /// <summary>Reads bodies that hold the workroom's own records, strictly: no member nobody knows, none missing, none twice.</summary>
 internal static class StrictBody
 {
+    /// <summary>How the words of a fixed list are written in bodies and answers: in small letters with hyphens, never as a number.</summary>
+    public static JsonConverter Choices { get; } = new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false);
+
     private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
     {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false) },
+        Converters = { Choices },
         AllowOutOfOrderMetadataProperties = true,
         UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
         NumberHandling = JsonNumberHandling.Strict,
