@@ -1,7 +1,7 @@
 import { expect, startServer, temporaryFolder, test } from './support.mjs';
 
-// Every start costs two seconds of processor time, so that a usual run kills 12 times; KILLS=200 is the whole proof of docs/reliability.md.
-const kills = Number(process.env.KILLS ?? 12);
+// Every start costs two seconds of processor time, so that a usual run kills 8 times; KILLS=200 is the whole proof of docs/reliability.md.
+const kills = Number(process.env.KILLS ?? 8);
 // Shared out so that both workers have some.
 const parts = kills > 40 ? 4 : 2;
 const killsEach = Math.ceil(kills / parts);

@@ -11,10 +11,10 @@ const views = [
 ];
 
 for (const view of views) {
-  test(`${view} is accessible, fits and can be touched at every size`, async ({ page, demo }) => {
-    await page.goto(demo + view);
+  test(`${view} is accessible, fits and can be touched at every size`, async ({ lasting, demo }) => {
+    await lasting.goto(demo + view);
     // The print view shows paper at its true size; every other page fits the screen.
-    await expectWellMade(page, view, { fits: !/\/(print|sheet)(\?|$)/.test(view) });
+    await expectWellMade(lasting, view, { fits: !/\/(print|sheet)(\?|$)/.test(view) });
   });
 }
 

@@ -5,7 +5,6 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { test as base, expect } from '@playwright/test';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 
@@ -65,6 +64,8 @@ export async function startServer({ data, empty = false, port, extra = [], envir
 
 /** Text and size of each page of a PDF. */
 export async function readPdf(bytes) {
+  // Read only where a test prints: it takes a second of every worker's start.
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
   const document = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
   const pages = [];
   for (let i = 1; i <= document.numPages; i += 1) {
@@ -75,19 +76,36 @@ export async function readPdf(bytes) {
   return pages;
 }
 
-/** Every page is watched: no error in the console, no request to anywhere else. */
+/** What goes wrong in a page while it is looked at: errors in the console, requests to anywhere else. */
+function faultsOf(page) {
+  const faults = [];
+  page.on('console', (message) => { if (message.type() === 'error' && !/status of (401|404|409)|ERR_CONNECTION_(RESET|REFUSED)/.test(message.text())) faults.push(message.text()); });
+  page.on('pageerror', (error) => faults.push(error.message));
+  page.on('request', (request) => {
+    const { protocol, hostname } = new URL(request.url());
+    if (protocol.startsWith('http') && hostname !== '127.0.0.1') faults.push(`asked ${hostname}`);
+  });
+  return faults;
+}
+
+/** Every page is watched. */
 export const test = base.extend({
   demo: [async ({}, use) => { await use(process.env.YIELDING_LOOP_DEMO); }, { scope: 'worker' }],
   page: async ({ page }, use) => {
-    const faults = [];
-    page.on('console', (message) => { if (message.type() === 'error' && !/status of (401|404|409)|ERR_CONNECTION_(RESET|REFUSED)/.test(message.text())) faults.push(message.text()); });
-    page.on('pageerror', (error) => faults.push(error.message));
-    page.on('request', (request) => {
-      const { protocol, hostname } = new URL(request.url());
-      if (protocol.startsWith('http') && hostname !== '127.0.0.1') faults.push(`asked ${hostname}`);
-    });
+    const faults = faultsOf(page);
     await use(page);
     expect(faults).toEqual([]);
+  },
+  // For looking at many views: a fresh browser context costs more than most of the looks.
+  tab: [async ({ browser }, use) => {
+    const page = await (await browser.newContext()).newPage();
+    await use({ page, faults: faultsOf(page) });
+    await page.context().close();
+  }, { scope: 'worker' }],
+  lasting: async ({ tab }, use) => {
+    tab.faults.length = 0;
+    await use(tab.page);
+    expect(tab.faults).toEqual([]);
   },
 });
 
