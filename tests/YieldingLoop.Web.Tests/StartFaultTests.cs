@@ -6,6 +6,9 @@ namespace YieldingLoop.Web.Tests;
 /// <summary>The server as a process of its own, on a data folder that makes it refuse.</summary>
 public sealed class StartFaultTests : IDisposable
 {
+    /// <summary>The server where it was built, with everything it starts with: beside the tests lies only what they call.</summary>
+    private static readonly string Server = Path.GetFullPath(Path.Combine(AppContext.BaseDirectory, "..", "..", "YieldingLoop.Web", new DirectoryInfo(AppContext.BaseDirectory).Name, "YieldingLoop.Web.dll"));
+
     private readonly string folder = Directory.CreateTempSubdirectory("yielding-loop-start-").FullName;
 
     public void Dispose() => Directory.Delete(folder, recursive: true);
@@ -31,7 +34,7 @@ public sealed class StartFaultTests : IDisposable
 
     private async Task<(int Code, string Error)> StartAsync()
     {
-        using var server = Process.Start(new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, "--port", "0", "--data", folder]) { RedirectStandardError = true, RedirectStandardOutput = true })!;
+        using var server = Process.Start(new ProcessStartInfo("dotnet", [Server, "--port", "0", "--data", folder]) { RedirectStandardError = true, RedirectStandardOutput = true })!;
         var error = await server.StandardError.ReadToEndAsync();
         await server.WaitForExitAsync();
         return (server.ExitCode, error);

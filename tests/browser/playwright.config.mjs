@@ -5,8 +5,8 @@ export default defineConfig({
   timeout: 300_000,
   // A busy machine may take its time; what is waited for is still waited for.
   expect: { timeout: 30_000 },
-  // One more than a small machine has cores: a test that waits leaves its core to another.
-  workers: 3,
+  // Twice the cores of a small machine: a test that waits leaves its core to another.
+  workers: 4,
   fullyParallel: true,
   forbidOnly: true,
   globalSetup: './global-setup.mjs',
