@@ -166,7 +166,8 @@ public sealed record WorkListing(int SeamId, string Seam, string Cloth, int? Set
 /// <summary>The set-up kept last for a seam.</summary>
 /// <param name="Id">Its number.</param>
 /// <param name="ThreadedUp">Whether it has been on its machine: threaded up to the last step, or its swatch sewn and passed.</param>
-public sealed record LastSetup(int Id, bool ThreadedUp);
+/// <param name="Passed">Whether its swatch passed.</param>
+public sealed record LastSetup(int Id, bool ThreadedUp, bool Passed);
 
 /// <summary>A saved set-up, frozen with all it was made from.</summary>
 public sealed class SetupRow : Row

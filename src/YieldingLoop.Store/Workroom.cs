@@ -218,7 +218,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <summary>The set-up kept last for a seam, among those in use; null where there is none.</summary>
     public Task<LastSetup?> LastSetupOfAsync(int seamId) =>
         SetupsInUse.Where(s => s.SeamId == seamId).OrderByDescending(s => s.Id)
-            .Select(s => new LastSetup(s.Id, s.SwatchPassedAt != null || context.ThreadUps.Any(t => t.SetupId == s.Id && t.EndedAt != null))).FirstOrDefaultAsync();
+            .Select(s => new LastSetup(s.Id, s.SwatchPassedAt != null || context.ThreadUps.Any(t => t.SetupId == s.Id && t.EndedAt != null), s.SwatchPassedAt != null)).FirstOrDefaultAsync();
 
     public Task<List<SetupListing>> SetupsOnClothAsync(int clothId) => ListAsync(SetupsInUse.Where(s => s.ClothId == clothId), 20);
 

@@ -249,11 +249,22 @@ public sealed class JourneyTests : IDisposable
     {
         await PlannedAsync();
         await visitor.SendAsync(await visitor.OpenAsync("/seams/1/set-up"), "/seams/1/set-up", [], "keep");
+        // Saved, a set-up is still on its way; the line of steps closes with its swatch, on every page of the work.
+        Assert.Equal(["Cloth", "Seam", "Set-up"], await DoneAsync("/setups/1"));
         Assert.Contains("stamp-not-yet", (await visitor.OpenAsync("/setups/1")).QuerySelector(".stamp")!.ClassName, StringComparison.Ordinal);
         await MarkAsync("true");
+        foreach (var path in new[] { "/setups/1", "/thread-ups/new?setup=1" })
+        {
+            Assert.Equal(["Cloth", "Seam", "Set-up", "Thread-up", "Kept"], await DoneAsync(path));
+        }
+
+        Assert.Contains("Kept", await DoneAsync("/seams/1"));
+        Assert.Contains("Kept", await DoneAsync("/seams/1/set-up"));
         Assert.Contains("swatch passed", (await visitor.OpenAsync("/setups/1/print")).QuerySelector(".a5")!.TextContent, StringComparison.Ordinal);
         await MarkAsync("false");
         Assert.Contains("swatch not yet", (await visitor.OpenAsync("/setups/1/print")).QuerySelector(".a5")!.TextContent, StringComparison.Ordinal);
+
+        async Task<string[]> DoneAsync(string path) => [.. (await visitor.OpenAsync(path)).QuerySelectorAll(".steps .is-done a > span:not(.visually-hidden)").Select(s => s.TextContent.Trim())];
 
         async Task MarkAsync(string passed)
         {

@@ -13,6 +13,9 @@ public static class SettingRuler
 {
     private const double Width = 560, Left = 34, Right = 526, Axis = 138;
 
+    /// <summary>Shortest way that is drawn: below it the arc would run through the number it leads to.</summary>
+    private const double ShortestWay = 90;
+
     /// <summary>A tension dial.</summary>
     public static IHtmlContent Dial(DialScale dial, double number, double? before)
     {
@@ -42,11 +45,11 @@ public static class SettingRuler
 
         if (before is { } from && Math.Abs(X(from) - X(number)) > 24)
         {
-            // The way there, over the top, and where it stood.
+            // Where it stood, and the way from there, over the top; a way that is too short to draw is said below.
             var (a, b) = (X(from), X(number));
             var side = Math.Sign(b - a);
             svg.Path($"M{N(a - 11)} {N(Axis - 26)}h22l-11 18z", "sr-stood");
-            svg.Path($"M{N(a)} {N(Axis - 34)}Q{N((a + b) / 2)} 34 {N(b - side * 52)} {N(Axis - 66)}m{N(-side * 13)} -4l{N(side * 13)} 4 {N(-side * 2)} -13", "sr-way");
+            if (Math.Abs(b - a) > ShortestWay) svg.Path($"M{N(a)} {N(Axis - 34)}Q{N((a + b) / 2)} 34 {N(b - side * 52)} {N(Axis - 66)}m{N(-side * 13)} -4l{N(side * 13)} 4 {N(-side * 2)} -13", "sr-way");
         }
 
         svg.Path($"M{N(X(number) - 14)} {N(Axis - 32)}h28l-14 24z", "ruler-pointer");

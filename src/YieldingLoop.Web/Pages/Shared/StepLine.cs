@@ -10,7 +10,8 @@ public sealed record Step(string Name, string? Href, bool Done, bool Current);
 /// <summary>The line of steps of a piece of work: Cloth, Seam, Set-up, Thread-up, Kept.</summary>
 public static class StepLine
 {
-    public static IReadOnlyList<Step> For(string current, int? clothId, int? seamId, int? setupId, bool threadedUp = false)
+    /// <summary>The steps as they stand. A set-up is on the way until its swatch passed: that it was saved settles nothing yet.</summary>
+    public static IReadOnlyList<Step> For(string current, int? clothId, int? seamId, int? setupId, bool threadedUp = false, bool passed = false)
     {
         Step Make(string name, string? href, bool done) => new(name, href, done, name == current);
         return
@@ -19,7 +20,7 @@ public static class StepLine
             Make("Seam", seamId is not null ? $"/seams/{seamId}" : clothId is not null ? $"/seams/new?cloth={clothId}" : null, seamId is not null && current != "Seam"),
             Make("Set-up", seamId is null ? null : $"/seams/{seamId}/set-up", setupId is not null && current != "Set-up"),
             Make("Thread-up", setupId is null ? null : $"/thread-ups/new?setup={setupId}", threadedUp),
-            Make("Kept", setupId is null ? null : $"/setups/{setupId}", setupId is not null),
+            Make("Kept", setupId is null ? null : $"/setups/{setupId}", passed),
         ];
     }
 }
