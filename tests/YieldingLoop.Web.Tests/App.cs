@@ -33,15 +33,24 @@ public sealed class App : WebApplicationFactory<Program>
     public bool Lan { get; init; }
 
     /// <summary>The demo as a start loads it, made once for all tests: most of a start is working its set-ups out.</summary>
-    private static readonly Lazy<byte[]> DemoFile = new(() =>
+    private static readonly Lazy<byte[]> DemoFile = new(() => FirstFile(demo: true));
+
+    /// <summary>A workroom with nothing in it, made once too.</summary>
+    private static readonly Lazy<byte[]> EmptyFile = new(() => FirstFile(demo: false));
+
+    private static byte[] FirstFile(bool demo)
     {
-        var folder = Directory.CreateTempSubdirectory("yielding-loop-demo-");
+        var folder = Directory.CreateTempSubdirectory("yielding-loop-first-");
         var path = Path.Combine(folder.FullName, "workroom.db");
         var options = new DbContextOptionsBuilder<WorkroomContext>().UseSqlite(WorkroomDatabase.ConnectionString(path)).Options;
         using (var context = new WorkroomContext(options))
         {
             WorkroomDatabase.Open(context, path, TimeProvider.System);
-            DemoLoader.Load(context, DateTimeOffset.UtcNow);
+            if (demo)
+            {
+                DemoLoader.Load(context, DateTimeOffset.UtcNow);
+            }
+
             // All of it into the one file, with nothing left in the log beside it.
             context.Database.ExecuteSqlRaw("PRAGMA wal_checkpoint(TRUNCATE)");
         }
@@ -50,7 +59,7 @@ public sealed class App : WebApplicationFactory<Program>
         var bytes = File.ReadAllBytes(path);
         folder.Delete(recursive: true);
         return bytes;
-    });
+    }
 
     /// <summary>The time in there; tests move it.</summary>
     public MovableClock Clock { get; } = new();
@@ -95,9 +104,9 @@ public sealed class App : WebApplicationFactory<Program>
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
-        if (!Empty && !AsFound && !File.Exists(DatabasePath))
+        if (!AsFound && !File.Exists(DatabasePath))
         {
-            File.WriteAllBytes(DatabasePath, DemoFile.Value);
+            File.WriteAllBytes(DatabasePath, (Empty ? EmptyFile : DemoFile).Value);
         }
 
         Configure(builder);

@@ -29,7 +29,7 @@ async function expectNothingCut(page) {
 test('from a cloth in the hand to a card by the machine, over a restart of the server', async ({ page }) => {
   test.setTimeout(600_000);
   const data = temporaryFolder();
-  let server = await startServer({ data, empty: true });
+  let server = await startServer({ data, blank: true });
   try {
     await page.goto(server.url);
     await page.getByRole('link', { name: 'Start a seam' }).click();
@@ -84,7 +84,7 @@ test('from a cloth in the hand to a card by the machine, over a restart of the s
 
     // Killed as by a power cut, started again, found again in two taps.
     await server.stop('SIGKILL');
-    server = await startServer({ data, empty: true });
+    server = await startServer({ data, blank: true });
     await page.goto(server.url);
     await page.getByRole('searchbox').fill('neckband spare-room');
     await page.getByRole('button', { name: 'Find' }).click();

@@ -5,7 +5,7 @@ import { expectWellMade } from './well-made.mjs';
 
 test('a half-filled form survives closing the page and a power cut, and is offered back', async ({ page, context }) => {
   const data = temporaryFolder();
-  let server = await startServer({ data, empty: true });
+  let server = await startServer({ data, blank: true });
   try {
     await page.goto(`${server.url}/cloths/new`);
     await page.getByLabel('Name').fill('Half a cloth, tern grey');
@@ -22,7 +22,7 @@ test('a half-filled form survives closing the page and a power cut, and is offer
     await expect.poll(kept).toContain('187,5');
 
     await server.stop('SIGKILL');
-    server = await startServer({ data, empty: true });
+    server = await startServer({ data, blank: true });
     await page.goto(server.url);
     await expect(page.locator('.unfinished')).toContainText('Half a cloth, tern grey');
     await expectWellMade(page, 'the Workroom with a draft');
@@ -44,7 +44,7 @@ test('a half-filled form survives closing the page and a power cut, and is offer
 });
 
 test('a draft held up on its way does not replace the later letters', async ({ page }) => {
-  const server = await startServer({ data: temporaryFolder(), empty: true });
+  const server = await startServer({ data: temporaryFolder(), blank: true });
   try {
     await page.goto(`${server.url}/cloths/new`);
     let letGo;
@@ -71,14 +71,14 @@ test('a draft held up on its way does not replace the later letters', async ({ p
 
 test('a form says so when the workroom is away, and keeps the draft once it is back', async ({ browser }) => {
   const data = temporaryFolder();
-  let server = await startServer({ data, empty: true });
+  let server = await startServer({ data, blank: true });
   const page = await (await browser.newContext()).newPage();
   try {
     await page.goto(`${server.url}/cloths/new`);
     await server.stop('SIGKILL');
     await page.getByLabel('Name').fill('Typed into the dark');
     await expect(page.locator('[data-draft-said]')).toContainText('does not answer');
-    server = await startServer({ data, empty: true, port: server.port });
+    server = await startServer({ data, blank: true, port: server.port });
     await expect(page.locator('[data-draft-said]')).toHaveText('Kept as a draft.', { timeout: 20_000 });
   } finally {
     await page.context().close();

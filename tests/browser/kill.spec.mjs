@@ -138,7 +138,7 @@ for (let part = 1; part <= parts; part += 1) {
     test.setTimeout(900_000);
     const next = random(20261125 + part);
     const data = temporaryFolder();
-    let server = await startServer({ data, empty: true });
+    let server = await startServer({ data, blank: true });
     let answered = 0;
     let checked = 0;
     let form;
@@ -153,7 +153,7 @@ for (let part = 1; part <= parts; part += 1) {
         await new Promise((resolve) => { setTimeout(resolve, next() * 200); });
         await server.stop('SIGKILL');
         await writing;
-        server = await startServer({ data, empty: true, port: server.port, again: true });
+        server = await startServer({ data, blank: true, port: server.port, again: true });
         form = devices[0].form;
         rounds.push({ kill, devices });
 

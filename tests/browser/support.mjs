@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -42,10 +42,11 @@ const built = ['dotnet', join(root, 'artifacts', 'app', 'YieldingLoop.Web.dll')]
 
 /**
  * Starts the server as a user does, and waits until it says where it is. With `again`, starts what ./start built before;
- * with `demo`, on a copy of the demo that another start loaded, which is most of what a first start does.
+ * with `demo` or `blank`, a fresh folder gets a copy of the demo that another start loaded, or of the empty workroom that
+ * another start made, which is most of what a first start does.
  */
-export async function startServer({ data, empty = false, port, extra = [], environment = {}, again = false, demo = false } = {}) {
-  if (demo) cpSync(process.env.YIELDING_LOOP_TEMPLATE, data, { recursive: true });
+export async function startServer({ data, empty = false, port, extra = [], environment = {}, again = false, demo = false, blank = false } = {}) {
+  if ((demo || blank) && !existsSync(join(data, 'workroom.db'))) cpSync(demo ? process.env.YIELDING_LOOP_TEMPLATE : process.env.YIELDING_LOOP_BLANK, data, { recursive: true });
   const at = port ?? await freePort();
   const place = ['--port', String(at), '--data', data];
   const run = again
