@@ -96,7 +96,7 @@ public sealed class ThreadUpRow : EntryRow<ThreadUpPlan>
 
     public int StateVersion { get; set; }
 
-    /// <summary>When the last step was ticked, or the rest was given up; null while it is going on.</summary>
+    /// <summary>When the last step was ticked; null while it is going on. Where the rest was given up, it is put away instead.</summary>
     public DateTimeOffset? EndedAt { get; set; }
 }
 

@@ -18,6 +18,16 @@ public sealed record ThreadUpQuestion(Machine Machine, MachineState From, Machin
     /// <summary>Whether the user has lost the thread of it: every thread is cut, and all begins again.</summary>
     public bool StartAgain { get; init; }
 
+    /// <summary>The question how a set-up comes onto its machine.</summary>
+    /// <param name="setup">The set-up.</param>
+    /// <param name="system">Needle system of the machine the set-up was made with.</param>
+    /// <param name="machine">The machine as it is now.</param>
+    /// <param name="from">What is on it now.</param>
+    /// <param name="schools">The schools.</param>
+    public static ThreadUpQuestion Onto(SetupPlan setup, string system, Machine machine, MachineState from, Schools schools) =>
+        // Dials are told against the neutral the set-up counts from: the manual's number where its table has one.
+        new(setup.Baseline is { } row ? machine.TunedTo(row) : machine, from, SetupState.Of(setup, machine, system), schools);
+
     /// <summary>What cannot be; nothing where the question can be answered.</summary>
     public IReadOnlyList<Problem> Problems()
     {

@@ -87,9 +87,7 @@ public static class DemoLoader
         // Switched off, and then the kettle called.
         void Begin(SetupRow setup, MachineRow machine, MachineState state)
         {
-            var told = setup.Snapshot.Plan.Baseline is { } row ? machine.Entry.TunedTo(row) : machine.Entry;
-            var wanted = SetupState.Of(setup.Snapshot.Plan, machine.Entry, machine.Entry.NeedleSystem);
-            var way = ThreadUpPlanner.Plan(new ThreadUpQuestion(told, state, wanted, Schools.Default)).Value!;
+            var way = ThreadUpPlanner.Plan(ThreadUpQuestion.Onto(setup.Snapshot.Plan, setup.Snapshot.Machine.NeedleSystem, machine.Entry, state, Schools.Default)).Value!;
             var begun = new ThreadUpRow { Name = setup.Name, Entry = way, Machine = machine, Setup = setup, Done = 1, StateVersion = 1 };
             Stamp(begun);
             context.Add(begun);

@@ -1,3 +1,5 @@
+using YieldingLoop.Store;
+
 namespace YieldingLoop.Web.Pages.Shared;
 
 /// <summary>One step of a piece of work.</summary>
@@ -10,6 +12,10 @@ public sealed record Step(string Name, string? Href, bool Done, bool Current);
 /// <summary>The line of steps of a piece of work: Cloth, Seam, Set-up, Thread-up, Kept.</summary>
 public static class StepLine
 {
+    /// <summary>The steps of a seam, with the set-up that was kept last for it.</summary>
+    public static IReadOnlyList<Step> For(string current, int? clothId, int? seamId, LastSetup? setup) =>
+        For(current, clothId, seamId, setup?.Id, setup is { ThreadedUp: true }, setup is { Passed: true });
+
     /// <summary>The steps as they stand. A set-up is on the way until its swatch passed: that it was saved settles nothing yet.</summary>
     public static IReadOnlyList<Step> For(string current, int? clothId, int? seamId, int? setupId, bool threadedUp = false, bool passed = false)
     {

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
@@ -8,20 +7,8 @@ using YieldingLoop.Web.Drawings;
 namespace YieldingLoop.Web.Pages.ThreadUps;
 
 /// <summary>The way onto a machine before it is begun: every step with its minutes, and why none is left out.</summary>
-public sealed class NewModel(Workroom workroom, Store.ThreadUps threadUps, Wording wording) : PageModel
+public sealed class NewModel(Workroom workroom, Store.ThreadUps threadUps, Wording wording) : ThreadUpAskPage
 {
-    [BindProperty(SupportsGet = true)]
-    public int? Setup { get; set; }
-
-    [BindProperty(SupportsGet = true)]
-    public int? Machine { get; set; }
-
-    [BindProperty(SupportsGet = true)]
-    public string? Broke { get; set; }
-
-    [BindProperty(SupportsGet = true)]
-    public bool Lost { get; set; }
-
     /// <summary>The form's key, so that beginning twice begins once.</summary>
     [BindProperty]
     public Guid Key { get; set; } = Guid.NewGuid();
@@ -40,8 +27,6 @@ public sealed class NewModel(Workroom workroom, Store.ThreadUps threadUps, Wordi
     public ThreadUpRow? GoingOn { get; private set; }
 
     public string? Notice { get; private set; }
-
-    public ThreadUpAddress Address => new(Setup, Machine, Broke, Lost);
 
     public async Task<IActionResult> OnGetAsync() => ModelState.IsValid && await LoadAsync() ? Page() : NotFound();
 

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
@@ -8,22 +7,10 @@ using YieldingLoop.Web.Drawings;
 namespace YieldingLoop.Web.Pages.ThreadUps;
 
 /// <summary>The list with boxes to tick, for a machine no screen stands beside.</summary>
-public sealed class PrintModel(Workroom workroom, Store.ThreadUps threadUps, Wording wording, TimeProvider clock) : PageModel
+public sealed class PrintModel(Workroom workroom, Store.ThreadUps threadUps, Wording wording, TimeProvider clock) : ThreadUpAskPage
 {
     [BindProperty(SupportsGet = true)]
     public int? List { get; set; }
-
-    [BindProperty(SupportsGet = true)]
-    public int? Setup { get; set; }
-
-    [BindProperty(SupportsGet = true)]
-    public int? Machine { get; set; }
-
-    [BindProperty(SupportsGet = true)]
-    public string? Broke { get; set; }
-
-    [BindProperty(SupportsGet = true)]
-    public bool Lost { get; set; }
 
     public ThreadUpPlan Plan { get; private set; } = null!;
 
@@ -60,13 +47,12 @@ public sealed class PrintModel(Workroom workroom, Store.ThreadUps threadUps, Wor
         }
         else
         {
-            var address = new ThreadUpAddress(Setup, Machine, Broke, Lost);
-            if (await ThreadUpAsk.OfAsync(workroom, wording.Settings.Schools, address) is not { Outcome.Value: { } plan } ask)
+            if (await ThreadUpAsk.OfAsync(workroom, wording.Settings.Schools, Address) is not { Outcome.Value: { } plan } ask)
             {
                 return NotFound();
             }
 
-            (Plan, Name, MachineName, From, Back) = (plan, ask.Name, ask.Machine.Name, clock.GetUtcNow(), "/thread-ups/new" + address.Query);
+            (Plan, Name, MachineName, From, Back) = (plan, ask.Name, ask.Machine.Name, clock.GetUtcNow(), "/thread-ups/new" + Address.Query);
             ViewData["ThreadSheet"] = ThreadSheets.OfMachine(ask.Machine);
         }
 

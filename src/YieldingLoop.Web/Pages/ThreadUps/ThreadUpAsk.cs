@@ -1,3 +1,5 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Setups;
@@ -23,6 +25,24 @@ public sealed record ThreadUpAddress(int? Setup, int? Machine, string? Broke, bo
             return "?" + string.Join('&', parts.OfType<string>());
         }
     }
+}
+
+/// <summary>A page at such an address.</summary>
+public abstract class ThreadUpAskPage : PageModel
+{
+    [BindProperty(SupportsGet = true)]
+    public int? Setup { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public int? Machine { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Broke { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public bool Lost { get; set; }
+
+    public ThreadUpAddress Address => new(Setup, Machine, Broke, Lost);
 }
 
 /// <summary>A thread-up worked out from what is on the machine now.</summary>
@@ -57,10 +77,10 @@ public sealed record ThreadUpAsk(MachineRow Machine, StateRow State, SetupRow? S
             return null;
         }
 
-        // Dials are told against the neutral the set-up counts from: the manual's number where its table has one.
-        var told = setup?.Snapshot.Plan.Baseline is { } row ? machine.Entry.TunedTo(row) : machine.Entry;
-        var wanted = setup is null ? state.Entry : SetupState.Of(setup.Snapshot.Plan, machine.Entry, setup.Snapshot.Machine.NeedleSystem);
-        var question = new ThreadUpQuestion(told, state.Entry, wanted, schools) { Broke = broke, StartAgain = address.Lost };
+        // Without a set-up it leads back to what is on it.
+        var onto = setup is null ? new ThreadUpQuestion(machine.Entry, state.Entry, state.Entry, schools)
+            : ThreadUpQuestion.Onto(setup.Snapshot.Plan, setup.Snapshot.Machine.NeedleSystem, machine.Entry, state.Entry, schools);
+        var question = onto with { Broke = broke, StartAgain = address.Lost };
         return new ThreadUpAsk(machine, state, setup, question, ThreadUpPlanner.Plan(question));
     }
 }
