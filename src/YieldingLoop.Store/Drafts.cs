@@ -16,11 +16,10 @@ public sealed class Drafts(WorkroomContext context, TimeProvider clock)
     /// its page this is; without it, it counts as the newest.
     /// </summary>
     /// <returns>False where the form has made its record already, so that a late message does not bring it back as unfinished.</returns>
-    public async Task<bool> KeepAsync(Guid key, string path, string title, IReadOnlyList<DraftField> fields, DraftTurn? turn = null)
+    public Task<bool> KeepAsync(Guid key, string path, string title, IReadOnlyList<DraftField> fields, DraftTurn? turn = null) => context.InTurnAsync(async () =>
     {
-        // The transaction takes the database's write lock before it reads, so that messages of one form and the saving
-        // of its record follow one another whole.
-        await using var transaction = await context.Database.BeginTransactionAsync();
+        // A turn takes the database's write lock before it reads, so that messages of one form and the saving of its
+        // record follow one another whole.
         if (await RecordsOf(key).AnyAsync())
         {
             return false;
@@ -48,9 +47,8 @@ public sealed class Drafts(WorkroomContext context, TimeProvider clock)
             await context.Drafts.Where(d => overdue.Contains(d.Id)).ExecuteDeleteAsync();
         }
 
-        await transaction.CommitAsync();
         return true;
-    }
+    });
 
     public Task<DraftRow?> FindAsync(int id) => context.Drafts.AsNoTracking().FirstOrDefaultAsync(d => d.Id == id);
 
@@ -65,14 +63,14 @@ public sealed class Drafts(WorkroomContext context, TimeProvider clock)
             .Concat(context.Seams.Where(r => r.SubmissionKey == key).Select(r => r.Id));
 
     /// <summary>Unfinished forms, the last typed into first.</summary>
-    public Task<List<DraftListing>> ListAsync(int limit) => Listing(context.Drafts).Take(limit).ToListAsync();
+    public Task<ListPage<DraftListing>> ListAsync(int page = 1, int size = ListPage.Size) => Listing(context.Drafts).PageAsync(page, size);
 
     /// <summary>Unfinished forms at one address, whatever its query.</summary>
     public Task<List<DraftListing>> ListAtAsync(string path, int limit = 5) =>
         Listing(context.Drafts.Where(d => d.Path == path || d.Path.StartsWith(path + "?"))).Take(limit).ToListAsync();
 
     /// <summary>Throws one away.</summary>
-    public async Task ThrowAwayAsync(int id) => await context.Drafts.Where(d => d.Id == id).ExecuteDeleteAsync();
+    public Task ThrowAwayAsync(int id) => context.InTurnAsync(() => context.Drafts.Where(d => d.Id == id).ExecuteDeleteAsync());
 
     private static IQueryable<DraftListing> Listing(IQueryable<DraftRow> drafts) =>
         drafts.AsNoTracking().OrderByDescending(d => d.ChangedAt).ThenByDescending(d => d.Id).Select(d => new DraftListing(d.Id, d.Path, d.Title, d.ChangedAt));

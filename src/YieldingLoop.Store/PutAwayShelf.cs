@@ -14,14 +14,21 @@ public enum RecordKind
     Rule,
 }
 
-/// <summary>A record that was put away.</summary>
-/// <param name="Kind">What it is.</param>
-/// <param name="Id">Its number.</param>
-/// <param name="Name">Its name.</param>
+/// <summary>What was put away in one go.</summary>
+/// <param name="With">What it is brought back by.</param>
 /// <param name="At">When it was put away.</param>
-/// <param name="With">What else went with it carries the same.</param>
-/// <param name="Demo">Whether it came with the demo.</param>
-public sealed record PutAwayListing(RecordKind Kind, int Id, string Name, DateTimeOffset At, Guid With, bool Demo);
+/// <param name="Name">The name of the first record in it.</param>
+/// <param name="Counts">How many of which kind.</param>
+/// <param name="Demo">Whether all of it came with the demo.</param>
+public sealed record PutAwayGroup(Guid With, DateTimeOffset At, string Name, IReadOnlyList<(RecordKind Kind, int Count)> Counts, bool Demo)
+{
+    public int Total => Counts.Sum(c => c.Count);
+}
+
+/// <summary>What came back.</summary>
+/// <param name="Count">How many records.</param>
+/// <param name="Held">Names of set-ups that stay put away.</param>
+public sealed record BroughtBack(int Count, IReadOnlyList<string> Held);
 
 /// <summary>
 /// Takes records out of sight and brings them back. Nothing is ever deleted: what refers to a record that is put
@@ -30,7 +37,7 @@ public sealed record PutAwayListing(RecordKind Kind, int Id, string Name, DateTi
 public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
 {
     /// <summary>Puts one record away; once away it stays as it is.</summary>
-    public async Task<SaveResult> PutAwayAsync(RecordKind kind, int id, int version)
+    public Task<SaveResult> PutAwayAsync(RecordKind kind, int id, int version) => context.InTurnAsync<SaveResult>(async () =>
     {
         if (await RowsOf(kind).Where(r => r.Id == id).Select(r => new { r.Version, Away = r.PutAwayAt != null }).FirstOrDefaultAsync() is not { } row)
         {
@@ -46,14 +53,27 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
         return await PutAwayAsync(RowsOf(kind).Where(r => r.Id == id && r.Version == version), Guid.NewGuid()) == 1
             ? new SaveResult.Saved(id, Again: false)
             : new SaveResult.Stale(row.Version);
-    }
+    });
 
-    /// <summary>Brings back everything that was put away in one go.</summary>
-    /// <returns>How many records came back.</returns>
-    public Task<int> BringBackAsync(Guid with) => InOneAsync(kind => RowsOf(kind).Where(r => r.PutAwayWith == with).ExecuteUpdateAsync(change => change
-        .SetProperty(r => r.PutAwayAt, (DateTimeOffset?)null)
-        .SetProperty(r => r.PutAwayWith, (Guid?)null)
-        .SetProperty(r => r.Version, r => r.Version + 1)));
+    /// <summary>Brings back everything that was put away in one go, but for set-ups whose place has been taken: one that was amended otherwise since has its next version.</summary>
+    public Task<BroughtBack> BringBackAsync(Guid with) => context.InTurnAsync(async () =>
+    {
+        var count = 0;
+        foreach (var kind in Enum.GetValues<RecordKind>())
+        {
+            var rows = kind == RecordKind.Setup ? FreeToComeBack(with) : RowsOf(kind).Where(r => r.PutAwayWith == with);
+            count += await rows.ExecuteUpdateAsync(change => change
+                .SetProperty(r => r.PutAwayAt, (DateTimeOffset?)null)
+                .SetProperty(r => r.PutAwayWith, (Guid?)null)
+                .SetProperty(r => r.Version, r => r.Version + 1));
+        }
+
+        return new BroughtBack(count, await context.Setups.Where(s => s.PutAwayWith == with).OrderBy(s => s.Id).Select(s => s.Name).ToListAsync());
+    });
+
+    /// <summary>Set-ups of a group whose earlier version has no other next version, in use or in the group after them.</summary>
+    private IQueryable<Row> FreeToComeBack(Guid with) => context.Setups.Where(s => s.PutAwayWith == with
+        && !context.Setups.Any(o => o.EarlierId != null && o.EarlierId == s.EarlierId && o.Id != s.Id && (o.PutAwayAt == null || (o.PutAwayWith == with && o.Id > s.Id))));
 
     /// <summary>Puts the whole demo away.</summary>
     /// <returns>What to bring it back with; null where nothing of the demo is in use.</returns>
@@ -77,22 +97,49 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
         return false;
     }
 
-    /// <summary>Everything put away, the last first.</summary>
-    public Task<List<PutAwayListing>> ListAsync() => ListAsync(r => r.PutAwayAt != null);
-
-    /// <summary>What was put away in one go.</summary>
-    public Task<List<PutAwayListing>> ListAsync(Guid with) => ListAsync(r => r.PutAwayWith == with);
-
-    private async Task<List<PutAwayListing>> ListAsync(System.Linq.Expressions.Expression<Func<Row, bool>> which)
+    /// <summary>What is put away, by what went in one go, the last first.</summary>
+    /// <param name="page">Which page of it.</param>
+    public async Task<ListPage<PutAwayGroup>> ListAsync(int page = 1)
     {
-        var all = new List<PutAwayListing>();
-        foreach (var kind in Enum.GetValues<RecordKind>())
+        // One question over all kinds: every group with its moment; then what the groups of the page hold.
+        var groups = Enum.GetValues<RecordKind>().Select(kind => RowsOf(kind).Where(r => r.PutAwayAt != null).Select(r => new { r.PutAwayAt, r.PutAwayWith })).Aggregate((all, more) => all.Concat(more))
+            .GroupBy(r => r.PutAwayWith).Select(g => new { With = g.Key, At = g.Max(r => r.PutAwayAt) }).OrderByDescending(g => g.At).ThenBy(g => g.With);
+        var found = await groups.PageAsync(page);
+        var items = new List<PutAwayGroup>();
+        foreach (var group in found.Items)
         {
-            var rows = await RowsOf(kind).Where(which).Select(r => new { r.Id, r.Name, r.PutAwayAt, r.PutAwayWith, r.Demo }).ToListAsync();
-            all.AddRange(rows.Where(r => r.PutAwayAt is not null).Select(r => new PutAwayListing(kind, r.Id, r.Name, r.PutAwayAt!.Value, r.PutAwayWith ?? Guid.Empty, r.Demo)));
+            items.Add(await GroupAsync(group.With ?? Guid.Empty, group.At!.Value));
         }
 
-        return [.. all.OrderByDescending(r => r.At).ThenBy(r => r.Kind).ThenBy(r => r.Id)];
+        return new ListPage<PutAwayGroup>(items, found.Total, found.Number, found.Size);
+    }
+
+    /// <summary>What was put away in one go; null where nothing was, or all of it is back.</summary>
+    public async Task<PutAwayGroup?> FindAsync(Guid with)
+    {
+        var group = await GroupAsync(with, default);
+        return group.Counts.Count > 0 ? group : null;
+    }
+
+    /// <summary>With what a record was put away; null where it is in use.</summary>
+    public Task<Guid?> AwayWithAsync(RecordKind kind, int id) => RowsOf(kind).Where(r => r.Id == id && r.PutAwayAt != null).Select(r => r.PutAwayWith).FirstOrDefaultAsync();
+
+    private async Task<PutAwayGroup> GroupAsync(Guid with, DateTimeOffset at)
+    {
+        var counts = new List<(RecordKind Kind, int Count)>();
+        var (first, demo) = ("", true);
+        foreach (var kind in Enum.GetValues<RecordKind>())
+        {
+            var rows = RowsOf(kind).Where(r => r.PutAwayWith == with);
+            if (await rows.OrderBy(r => r.Id).Select(r => r.Name).FirstOrDefaultAsync() is { } name)
+            {
+                first = first.Length == 0 ? name : first;
+                counts.Add((kind, await rows.CountAsync()));
+                demo = demo && await rows.AllAsync(r => r.Demo);
+            }
+        }
+
+        return new PutAwayGroup(with, at, first, counts, demo);
     }
 
     private async Task<int> PutAwayAsync(IQueryable<Row> rows, Guid with)
@@ -104,18 +151,16 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
             .SetProperty(r => r.Version, r => r.Version + 1));
     }
 
-    private async Task<int> InOneAsync(Func<RecordKind, Task<int>> step)
+    private Task<int> InOneAsync(Func<RecordKind, Task<int>> step) => context.InTurnAsync(async () =>
     {
-        await using var transaction = await context.Database.BeginTransactionAsync();
         var count = 0;
         foreach (var kind in Enum.GetValues<RecordKind>())
         {
             count += await step(kind);
         }
 
-        await transaction.CommitAsync();
         return count;
-    }
+    });
 
     private IQueryable<Row> RowsOf(RecordKind kind) => kind switch
     {

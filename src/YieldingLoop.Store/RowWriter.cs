@@ -9,7 +9,10 @@ internal sealed class RowWriter(WorkroomContext context, TimeProvider clock)
     private const int SqliteConstraint = 19;
 
     /// <summary>Makes a row; the same form arriving again is answered with what it made.</summary>
-    public async Task<SaveResult> InsertAsync<TRow>(TRow row, Guid key)
+    public Task<SaveResult> InsertAsync<TRow>(TRow row, Guid key)
+        where TRow : Row => context.InTurnAsync(() => InsertInTurnAsync(row, key));
+
+    private async Task<SaveResult> InsertInTurnAsync<TRow>(TRow row, Guid key)
         where TRow : Row
     {
         row.SubmissionKey = key;
@@ -30,7 +33,10 @@ internal sealed class RowWriter(WorkroomContext context, TimeProvider clock)
     }
 
     /// <summary>Saves a changed row, unless it has been changed since the version it was read in.</summary>
-    public async Task<SaveResult> UpdateAsync<TRow>(TRow row, int version, Guid? key = null)
+    public Task<SaveResult> UpdateAsync<TRow>(TRow row, int version, Guid? key = null)
+        where TRow : Row => context.InTurnAsync(() => UpdateInTurnAsync(row, version, key));
+
+    private async Task<SaveResult> UpdateInTurnAsync<TRow>(TRow row, int version, Guid? key)
         where TRow : Row
     {
         if (row.Version != version)
@@ -54,18 +60,13 @@ internal sealed class RowWriter(WorkroomContext context, TimeProvider clock)
         }
     }
 
-    /// <summary>Saves, and lets go of the draft the record was typed as, both or neither.</summary>
+    /// <summary>Saves, and lets go of the draft the record was typed as; both are one turn, and so both or neither.</summary>
     private async Task SaveWithDraftAsync(Guid? key)
     {
-        if (key is null)
-        {
-            await context.SaveChangesAsync();
-            return;
-        }
-
-        await using var transaction = await context.Database.BeginTransactionAsync();
         await context.SaveChangesAsync();
-        await context.Drafts.Where(d => d.Key == key).ExecuteDeleteAsync();
-        await transaction.CommitAsync();
+        if (key is not null)
+        {
+            await context.Drafts.Where(d => d.Key == key).ExecuteDeleteAsync();
+        }
     }
 }

@@ -74,6 +74,9 @@ public sealed class SeamRow : EntryRow<SeamEntry>
     public ClothRow? Cloth { get; set; }
 
     public ICollection<SetupRow> Setups { get; } = [];
+
+    /// <summary>Whether the swatch of a set-up in use passed. The database keeps it true by itself, so that lists need not ask every set-up.</summary>
+    public bool Passed { get; private set; }
 }
 
 /// <summary>
@@ -190,6 +193,9 @@ public sealed class SetupRow : Row
     public SetupRow? Earlier { get; set; }
 
     public ICollection<SetupRow> Later { get; } = [];
+
+    /// <summary>Whether it was amended since, and the later version is in use. The database keeps it true by itself.</summary>
+    public bool Superseded { get; private set; }
 
     /// <summary>1 for the first, one more for every version amended from it.</summary>
     public int Edition { get; set; } = 1;

@@ -17,7 +17,7 @@ public sealed class SettingsStore(WorkroomContext context, TimeProvider clock)
         await context.Settings.AsNoTracking().SingleOrDefaultAsync(stop) is { } row ? new StoredSettings(row.Settings, row.Version) : StoredSettings.Default;
 
     /// <summary>Saves them, unless they were changed since <paramref name="version"/>.</summary>
-    public async Task<SaveResult> SaveAsync(WorkroomSettings settings, int version)
+    public Task<SaveResult> SaveAsync(WorkroomSettings settings, int version) => context.InTurnAsync<SaveResult>(async () =>
     {
         var row = await context.Settings.SingleOrDefaultAsync();
         if ((row?.Version ?? 0) != version)
@@ -32,16 +32,7 @@ public sealed class SettingsStore(WorkroomContext context, TimeProvider clock)
         }
 
         (row.Settings, row.Version, row.ChangedAt) = (settings, version + 1, clock.GetUtcNow());
-        try
-        {
-            await context.SaveChangesAsync();
-            return new SaveResult.Saved(row.Id, Again: false);
-        }
-        catch (DbUpdateException)
-        {
-            // Another device saved in between, for the first time or again.
-            context.Entry(row).State = EntityState.Detached;
-            return new SaveResult.Stale((await ReadAsync()).Version);
-        }
-    }
+        await context.SaveChangesAsync();
+        return new SaveResult.Saved(row.Id, Again: false);
+    });
 }

@@ -10,9 +10,6 @@ namespace YieldingLoop.Store;
 /// </summary>
 public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
 {
-    /// <summary>How often a tick is tried again that met another one on its way.</summary>
-    private const int Tries = 5;
-
     private readonly RowWriter writer = new(context, clock);
 
     /// <summary>One that was begun, with its machine and set-up; null where there is none of this number.</summary>
@@ -28,11 +25,11 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
     public Task<bool> DoneForAsync(int setupId) => context.ThreadUps.AnyAsync(t => t.SetupId == setupId && t.EndedAt != null && t.PutAwayAt == null);
 
     /// <summary>What is going on at machines that are in use, the last touched first.</summary>
-    public async Task<IReadOnlyList<ThreadUpListing>> ListAsync(int limit)
+    public async Task<ListPage<ThreadUpListing>> ListAsync(int page, int size)
     {
-        var rows = await GoingOn.Where(t => t.Machine!.PutAwayAt == null).OrderByDescending(t => t.ChangedAt).Take(limit)
-            .Select(t => new { t.Id, t.Name, Machine = t.Machine!.Name, t.Done, t.Entry }).ToListAsync();
-        return [.. rows.Select(t => new ThreadUpListing(t.Id, t.Name, t.Machine, t.Done, t.Entry.Steps.Count))];
+        var rows = await GoingOn.Where(t => t.Machine!.PutAwayAt == null).OrderByDescending(t => t.ChangedAt)
+            .Select(t => new { t.Id, t.Name, Machine = t.Machine!.Name, t.Done, t.Entry }).PageAsync(page, size);
+        return new([.. rows.Items.Select(t => new ThreadUpListing(t.Id, t.Name, t.Machine, t.Done, t.Entry.Steps.Count))], rows.Total, rows.Number, rows.Size);
     }
 
     /// <summary>Begins a thread-up; whatever else was going on at the machine is given up.</summary>
@@ -43,7 +40,7 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
     /// <param name="stateVersion">Version of the machine's state the plan starts from.</param>
     /// <param name="key">The form's key.</param>
     /// <returns><see cref="SaveResult.Stale"/> where the state has been changed since.</returns>
-    public async Task<SaveResult> BeginAsync(ThreadUpPlan plan, string name, int machineId, int? setupId, int stateVersion, Guid key)
+    public Task<SaveResult> BeginAsync(ThreadUpPlan plan, string name, int machineId, int? setupId, int stateVersion, Guid key) => context.InTurnAsync(async () =>
     {
         if (await context.ThreadUps.AsNoTracking().Where(t => t.SubmissionKey == key).Select(t => (int?)t.Id).FirstOrDefaultAsync() is { } made)
         {
@@ -68,7 +65,7 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
         }
 
         return await writer.InsertAsync(new ThreadUpRow { Name = name, Entry = plan, MachineId = machineId, SetupId = setupId, StateVersion = stateVersion }, key);
-    }
+    });
 
     /// <summary>Ticks every step up to a number; those that are ticked already stay so.</summary>
     /// <param name="id">Which thread-up.</param>
@@ -83,19 +80,26 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
     public Task<SaveResult> TakeBackAsync(int id, int done) => MoveAsync(id, done, onward: false);
 
     /// <summary>Puts another plan in the place of the rest, from what is on the machine now.</summary>
-    public async Task<SaveResult> ReplanAsync(int id, ThreadUpPlan plan, int stateVersion)
+    /// <returns><see cref="SaveResult.Stale"/> where the state has been changed since the plan was made.</returns>
+    public Task<SaveResult> ReplanAsync(int id, ThreadUpPlan plan, int stateVersion) => context.InTurnAsync(async () =>
     {
         if (await context.ThreadUps.FirstOrDefaultAsync(t => t.Id == id) is not { } row)
         {
             return new SaveResult.Missing();
         }
 
+        var state = await context.States.AsNoTracking().FirstAsync(s => s.Id == row.MachineId);
+        if (state.Version != stateVersion)
+        {
+            return new SaveResult.Stale(state.Version);
+        }
+
         (row.Entry, row.Done, row.StateVersion, row.EndedAt, row.PutAwayAt) = (plan, 0, stateVersion, plan.Steps.Count == 0 ? clock.GetUtcNow() : null, null);
         return await writer.UpdateAsync(row, row.Version);
-    }
+    });
 
     /// <summary>Gives up the rest; what is on the machine stays as the last tick left it.</summary>
-    public async Task<SaveResult> GiveUpAsync(int id)
+    public Task<SaveResult> GiveUpAsync(int id) => context.InTurnAsync(async () =>
     {
         if (await context.ThreadUps.FirstOrDefaultAsync(t => t.Id == id) is not { } row)
         {
@@ -104,46 +108,34 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
 
         row.PutAwayAt ??= row.EndedAt is null ? clock.GetUtcNow() : null;
         return await writer.UpdateAsync(row, row.Version);
-    }
+    });
 
     private IQueryable<ThreadUpRow> GoingOn => context.ThreadUps.Where(t => t.EndedAt == null && t.PutAwayAt == null);
 
-    private async Task<SaveResult> MoveAsync(int id, int done, bool onward)
+    private Task<SaveResult> MoveAsync(int id, int done, bool onward) => context.InTurnAsync<SaveResult>(async () =>
     {
-        for (var attempt = 1; ; attempt++)
+        var row = await context.ThreadUps.FirstOrDefaultAsync(t => t.Id == id);
+        if (row is null || done < 0 || done > row.Entry.Steps.Count)
         {
-            context.ChangeTracker.Clear();
-            var row = await context.ThreadUps.FirstOrDefaultAsync(t => t.Id == id);
-            if (row is null || done < 0 || done > row.Entry.Steps.Count)
-            {
-                return new SaveResult.Missing();
-            }
-
-            if (onward ? done <= row.Done : done >= row.Done)
-            {
-                return new SaveResult.Saved(id, Again: true);
-            }
-
-            var state = await context.States.FirstAsync(s => s.Id == row.MachineId);
-            if (row.PutAwayAt is not null || state.Version != row.StateVersion)
-            {
-                return new SaveResult.Stale(state.Version);
-            }
-
-            var now = clock.GetUtcNow();
-            (state.Entry, state.Version, state.ChangedAt) = (row.Entry.StateAfter(done), state.Version + 1, now);
-            (row.Done, row.StateVersion, row.EndedAt) = (done, state.Version, done == row.Entry.Steps.Count ? now : null);
-            (row.Version, row.ChangedAt) = (row.Version + 1, now);
-            try
-            {
-                // Both rows carry the version they were read in, so that two ticks at once cannot mix.
-                await context.SaveChangesAsync();
-                return new SaveResult.Saved(id, Again: false);
-            }
-            catch (DbUpdateConcurrencyException) when (attempt < Tries)
-            {
-                // Another device ticked meanwhile: looked at again, this tick is either done already or still to do.
-            }
+            return new SaveResult.Missing();
         }
-    }
+
+        if (onward ? done <= row.Done : done >= row.Done)
+        {
+            return new SaveResult.Saved(id, Again: true);
+        }
+
+        var state = await context.States.FirstAsync(s => s.Id == row.MachineId);
+        if (row.PutAwayAt is not null || state.Version != row.StateVersion)
+        {
+            return new SaveResult.Stale(state.Version);
+        }
+
+        var now = clock.GetUtcNow();
+        (state.Entry, state.Version, state.ChangedAt) = (row.Entry.StateAfter(done), state.Version + 1, now);
+        (row.Done, row.StateVersion, row.EndedAt) = (done, state.Version, done == row.Entry.Steps.Count ? now : null);
+        (row.Version, row.ChangedAt) = (row.Version + 1, now);
+        await context.SaveChangesAsync();
+        return new SaveResult.Saved(id, Again: false);
+    });
 }

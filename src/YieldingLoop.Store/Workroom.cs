@@ -60,7 +60,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <param name="machineId">Whose.</param>
     /// <param name="version">Version of the state it was changed from.</param>
     /// <param name="key">The form's key.</param>
-    public async Task<SaveResult> SaveAsync(MachineState entry, int machineId, int version, Guid key)
+    public Task<SaveResult> SaveAsync(MachineState entry, int machineId, int version, Guid key) => context.InTurnAsync(async () =>
     {
         var row = await context.States.Include(s => s.Machine).FirstOrDefaultAsync(s => s.Id == machineId);
         if (row is null)
@@ -71,10 +71,10 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         row.Name = row.Machine!.Name;
         row.Entry = entry;
         return await writer.UpdateAsync(row, version, key);
-    }
+    });
 
     /// <summary>Saves a seam on a cloth; <see cref="SaveResult.Missing"/> also where the cloth does not exist.</summary>
-    public async Task<SaveResult> SaveAsync(SeamEntry entry, int clothId, int? id, int version, Guid key)
+    public Task<SaveResult> SaveAsync(SeamEntry entry, int clothId, int? id, int version, Guid key) => context.InTurnAsync(async () =>
     {
         if (!await Cloths.AnyAsync(c => c.Id == clothId))
         {
@@ -82,16 +82,16 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         }
 
         return await SaveEntryAsync<SeamRow, SeamEntry>(entry, entry.Name.Trim(), id, version, key, () => new SeamRow { Name = "", Entry = entry }, row => row.ClothId = clothId);
-    }
+    });
 
     /// <summary>Cloths in use.</summary>
     private IQueryable<ClothRow> ClothsInUse => Cloths.Where(c => c.PutAwayAt == null);
 
     /// <summary>Set-ups in use, each in its newest version.</summary>
-    private IQueryable<SetupRow> SetupsInUse => Setups.Where(s => s.PutAwayAt == null && !s.Later.Any(l => l.PutAwayAt == null));
+    private IQueryable<SetupRow> SetupsInUse => Setups.Where(s => s.PutAwayAt == null && !s.Superseded);
 
     /// <summary>Keeps a set-up with all it was made from.</summary>
-    public async Task<SaveResult> KeepAsync(SetupSnapshot snapshot, int seamId, int clothId, int machineId, Guid key)
+    public Task<SaveResult> KeepAsync(SetupSnapshot snapshot, int seamId, int clothId, int machineId, Guid key) => context.InTurnAsync(async () =>
     {
         if (!await Seams.AnyAsync(s => s.Id == seamId && s.ClothId == clothId) || !await Machines.AnyAsync(m => m.Id == machineId))
         {
@@ -101,7 +101,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         var row = SetupOf(snapshot);
         (row.SeamId, row.ClothId, row.MachineId) = (seamId, clothId, machineId);
         return await writer.InsertAsync(row, key);
-    }
+    });
 
     /// <summary>Keeps an amended set-up as the next version of the one it was made from, which stays as it is.</summary>
     /// <param name="earlierId">The version it was amended from.</param>
@@ -109,7 +109,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <param name="remark">Why.</param>
     /// <param name="key">The form's key.</param>
     /// <returns><see cref="SaveResult.Missing"/> where there is no such set-up; <see cref="SaveResult.Stale"/> where it has been amended already.</returns>
-    public async Task<SaveResult> AmendAsync(int earlierId, SetupPlan plan, string remark, Guid key)
+    public Task<SaveResult> AmendAsync(int earlierId, SetupPlan plan, string remark, Guid key) => context.InTurnAsync(async () =>
     {
         if (await Setups.Include(s => s.Later).FirstOrDefaultAsync(s => s.Id == earlierId) is not { } earlier)
         {
@@ -124,7 +124,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         var row = SetupOf(earlier.Snapshot with { Plan = plan });
         (row.SeamId, row.ClothId, row.MachineId, row.EarlierId, row.Edition, row.Remark) = (earlier.SeamId, earlier.ClothId, earlier.MachineId, earlierId, earlier.Edition + 1, remark);
         return await writer.InsertAsync(row, key);
-    }
+    });
 
     /// <summary>Every version of a set-up, the newest first.</summary>
     public async Task<IReadOnlyList<SetupRow>> VersionsAsync(int setupId)
@@ -146,7 +146,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     }
 
     /// <summary>Own rules in use, the last changed first.</summary>
-    public Task<List<RuleRow>> ListRulesAsync(int limit) => Rules.Where(r => r.PutAwayAt == null).OrderByDescending(r => r.ChangedAt).Take(limit).ToListAsync();
+    public Task<ListPage<RuleRow>> ListRulesAsync(int page = 1, int size = ListPage.Size) => Rules.Where(r => r.PutAwayAt == null).OrderByDescending(r => r.ChangedAt).PageAsync(page, size);
 
     /// <summary>The record of a set-up, not yet tied to the seam, cloth and machine it came from.</summary>
     internal static SetupRow SetupOf(SetupSnapshot snapshot) => new()
@@ -161,7 +161,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     };
 
     /// <summary>Writes down that the swatch of a set-up passed, or that it has not after all.</summary>
-    public async Task<SaveResult> SetSwatchPassedAsync(int setupId, int version, bool passed)
+    public Task<SaveResult> SetSwatchPassedAsync(int setupId, int version, bool passed) => context.InTurnAsync(async () =>
     {
         var row = await context.Setups.FirstOrDefaultAsync(s => s.Id == setupId);
         if (row is null)
@@ -177,21 +177,28 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         }
 
         return await writer.UpdateAsync(row, version);
-    }
+    });
 
     /// <summary>Writes down that a kept set-up is what is on its machine now.</summary>
-    /// <returns><see cref="SaveResult.Missing"/> where there is no such set-up.</returns>
-    public async Task<SaveResult> PutOnMachineAsync(int setupId)
+    /// <param name="setupId">The set-up.</param>
+    /// <param name="stateVersion">Version of the machine's state that was on screen when it was said.</param>
+    /// <returns><see cref="SaveResult.Missing"/> where there is no such set-up; <see cref="SaveResult.Stale"/> where somebody has said meanwhile what else is on the machine.</returns>
+    public Task<SaveResult> PutOnMachineAsync(int setupId, int stateVersion) => context.InTurnAsync<SaveResult>(async () =>
     {
-        if (await context.Setups.AsNoTracking().FirstOrDefaultAsync(s => s.Id == setupId) is not { } row)
+        if (await Setups.FirstOrDefaultAsync(s => s.Id == setupId) is not { } row || await StateOfAsync(row.MachineId) is not { } state)
         {
             return new SaveResult.Missing();
+        }
+
+        if (state.Version != stateVersion)
+        {
+            return new SaveResult.Stale(state.Version);
         }
 
         await PutOnAsync(row);
         await context.SaveChangesAsync();
         return new SaveResult.Saved(row.MachineId, Again: false);
-    }
+    });
 
     private async Task PutOnAsync(SetupRow setup)
     {
@@ -203,16 +210,16 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
     /// <summary>Set-ups whose cloth, machine or seam contains every word of the question; passed ones before the rest, the newest first.</summary>
     /// <param name="question">Words; empty finds all.</param>
-    /// <param name="limit">At most so many.</param>
-    public Task<List<SetupListing>> FindSetupsAsync(string? question, int limit = 100)
+    /// <param name="page">Which page of them.</param>
+    public Task<ListPage<SetupListing>> FindSetupsAsync(string? question, int page = 1)
     {
         var query = SetupsInUse;
-        foreach (var word in (question ?? "").ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8))
+        foreach (var word in WordsOf(question).Select(w => w.ToLowerInvariant()))
         {
             query = query.Where(s => s.SearchText.Contains(word));
         }
 
-        return ListAsync(query, limit);
+        return Listing(InOrder(query)).PageAsync(page);
     }
 
     /// <summary>The set-up kept last for a seam, among those in use; null where there is none.</summary>
@@ -220,47 +227,90 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         SetupsInUse.Where(s => s.SeamId == seamId).OrderByDescending(s => s.Id)
             .Select(s => new LastSetup(s.Id, s.SwatchPassedAt != null || context.ThreadUps.Any(t => t.SetupId == s.Id && t.EndedAt != null), s.SwatchPassedAt != null)).FirstOrDefaultAsync();
 
-    public Task<List<SetupListing>> SetupsOnClothAsync(int clothId) => ListAsync(SetupsInUse.Where(s => s.ClothId == clothId), 20);
+    public Task<ListPage<SetupListing>> SetupsOnClothAsync(int clothId, int page = 1) => Listing(InOrder(SetupsInUse.Where(s => s.ClothId == clothId))).PageAsync(page, ShortList);
 
-    public Task<List<SetupListing>> SetupsOnMachineAsync(int machineId) => ListAsync(SetupsInUse.Where(s => s.MachineId == machineId), 20);
+    public Task<ListPage<SetupListing>> SetupsOnMachineAsync(int machineId, int page = 1) => Listing(InOrder(SetupsInUse.Where(s => s.MachineId == machineId))).PageAsync(page, ShortList);
 
     /// <summary>The set-ups whose swatch passed last.</summary>
-    public Task<List<SetupListing>> LastPassedAsync(int limit) =>
-        Listing(SetupsInUse.Where(s => s.SwatchPassedAt != null).OrderByDescending(s => s.SwatchPassedAt).Take(limit)).ToListAsync();
+    public Task<ListPage<SetupListing>> LastPassedAsync(int most) =>
+        Listing(SetupsInUse.Where(s => s.SwatchPassedAt != null).OrderByDescending(s => s.SwatchPassedAt)).PageAsync(1, most);
 
-    /// <summary>Cloths, the last changed first.</summary>
-    public Task<List<ClothRow>> ListClothsAsync(int limit) => ClothsInUse.OrderByDescending(c => c.ChangedAt).Take(limit).ToListAsync();
+    /// <summary>Cloths whose name contains every word of the question, the last changed first.</summary>
+    /// <param name="question">Words; empty finds all.</param>
+    /// <param name="page">Which page of them.</param>
+    /// <param name="size">Most on a page.</param>
+    public Task<ListPage<ClothRow>> ListClothsAsync(string? question = null, int page = 1, int size = ListPage.Size) =>
+        Named(ClothsInUse, question).OrderByDescending(c => c.ChangedAt).ThenByDescending(c => c.Id).PageAsync(page, size);
 
     /// <summary>Machines by name.</summary>
-    public Task<List<MachineRow>> ListMachinesAsync(int limit) => Machines.Where(m => m.PutAwayAt == null).OrderBy(m => m.Name).Take(limit).ToListAsync();
+    public Task<ListPage<MachineRow>> ListMachinesAsync(int page = 1, int size = ListPage.Size) =>
+        MachinesInUse.OrderBy(m => m.Name).ThenBy(m => m.Id).PageAsync(page, size);
+
+    /// <summary>Most of the user's own rules that are looked at for one set-up.</summary>
+    public const int MostRules = 500;
+
+    /// <summary>Most of anything that a field offers to choose from; beyond it the field says so.</summary>
+    public const int MostOffered = 200;
+
+    /// <summary>Cloths to choose from: those changed last, and the one that is chosen.</summary>
+    public async Task<ListPage<ClothRow>> OfferClothsAsync(int? chosen) => await WithChosenAsync(await ListClothsAsync(size: MostOffered), ClothsInUse, chosen);
+
+    /// <summary>Machines to choose from by name, and the one that is chosen.</summary>
+    public async Task<ListPage<MachineRow>> OfferMachinesAsync(int? chosen) => await WithChosenAsync(await ListMachinesAsync(size: MostOffered), MachinesInUse, chosen);
+
+    private static async Task<ListPage<T>> WithChosenAsync<T>(ListPage<T> offered, IQueryable<T> all, int? chosen)
+        where T : Row =>
+        chosen is { } id && offered.Items.All(r => r.Id != id) && await all.FirstOrDefaultAsync(r => r.Id == id) is { } row ? offered with { Items = [row, .. offered.Items] } : offered;
 
     /// <summary>Needles in the drawer by name.</summary>
-    public Task<List<NeedleRow>> ListNeedlesAsync(int limit) => Needles.Where(n => n.PutAwayAt == null).OrderBy(n => n.Name).ThenBy(n => n.Id).Take(limit).ToListAsync();
+    public Task<ListPage<NeedleRow>> ListNeedlesAsync(int page = 1, int size = ListPage.Size) => Needles.Where(n => n.PutAwayAt == null).OrderBy(n => n.Name).ThenBy(n => n.Id).PageAsync(page, size);
 
     /// <summary>Threads in the drawer by name.</summary>
-    public Task<List<ThreadRow>> ListThreadsAsync(int limit) => Threads.Where(t => t.PutAwayAt == null).OrderBy(t => t.Name).ThenBy(t => t.Id).Take(limit).ToListAsync();
+    public Task<ListPage<ThreadRow>> ListThreadsAsync(int page = 1, int size = ListPage.Size) => Threads.Where(t => t.PutAwayAt == null).OrderBy(t => t.Name).ThenBy(t => t.Id).PageAsync(page, size);
+
+    /// <summary>Machines in use.</summary>
+    public IQueryable<MachineRow> MachinesInUse => Machines.Where(m => m.PutAwayAt == null);
 
     /// <summary>What is on a machine right now.</summary>
     public Task<StateRow?> StateOfAsync(int machineId) => States.FirstOrDefaultAsync(s => s.Id == machineId);
 
     /// <summary>Pieces of work without a set-up whose swatch passed, the last changed first.</summary>
-    public Task<List<WorkListing>> OnTheTableAsync(int limit) =>
-        Seams.Where(s => s.PutAwayAt == null && !s.Setups.Any(k => k.SwatchPassedAt != null && k.PutAwayAt == null))
-            .OrderByDescending(s => s.ChangedAt).Take(limit)
+    /// <param name="page">Which page of them.</param>
+    /// <param name="size">Most on a page.</param>
+    public Task<ListPage<WorkListing>> OnTheTableAsync(int page = 1, int size = ListPage.Size) =>
+        Seams.Where(s => s.PutAwayAt == null && !s.Passed).OrderByDescending(s => s.ChangedAt)
             .Select(s => new WorkListing(
                 s.Id, s.Name, s.Cloth!.Name, s.Setups.Where(k => k.PutAwayAt == null).Max(k => (int?)k.Id),
-                context.ThreadUps.Any(t => t.EndedAt != null && t.SetupId == s.Setups.Where(k => k.PutAwayAt == null).Max(k => (int?)k.Id)))).ToListAsync();
+                context.ThreadUps.Any(t => t.EndedAt != null && t.SetupId == s.Setups.Where(k => k.PutAwayAt == null).Max(k => (int?)k.Id)))).PageAsync(page, size);
 
-    private static Task<List<SetupListing>> ListAsync(IQueryable<SetupRow> setups, int limit) =>
-        Listing(setups.OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(limit)).ToListAsync();
+    /// <summary>Most on a page of a list that stands beside something else.</summary>
+    private const int ShortList = 12;
+
+    private static IQueryable<SetupRow> InOrder(IQueryable<SetupRow> setups) =>
+        setups.OrderBy(s => s.SwatchPassedAt == null).ThenByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id);
+
+    private static IEnumerable<string> WordsOf(string? question) => (question ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8);
+
+    private static IQueryable<T> Named<T>(IQueryable<T> rows, string? question)
+        where T : Row
+    {
+        foreach (var word in WordsOf(question))
+        {
+            // Blind to capitals in ASCII, as SQLite's own comparison is.
+            var pattern = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+            rows = rows.Where(r => EF.Functions.Like(r.Name, pattern, "\\"));
+        }
+
+        return rows;
+    }
 
     private static IQueryable<SetupListing> Listing(IQueryable<SetupRow> setups) =>
         setups.Select(s => new SetupListing(s.Id, s.Name, s.CreatedAt, s.SwatchPassedAt, s.Summary, s.Edition));
 
-    private async Task<SaveResult> SaveEntryAsync<TRow, TEntry>(
+    private Task<SaveResult> SaveEntryAsync<TRow, TEntry>(
         TEntry entry, string name, int? id, int version, Guid key, Func<TRow> create, Action<TRow>? also = null)
         where TRow : EntryRow<TEntry>
-        where TEntry : class
+        where TEntry : class => context.InTurnAsync(async () =>
     {
         var row = id is null ? create() : await context.Set<TRow>().FirstOrDefaultAsync(r => r.Id == id);
         if (row is null)
@@ -274,5 +324,5 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         (row.PutAwayAt, row.PutAwayWith) = (null, null);
         also?.Invoke(row);
         return id is null ? await writer.InsertAsync(row, key) : await writer.UpdateAsync(row, version, key);
-    }
+    });
 }

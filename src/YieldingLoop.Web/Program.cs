@@ -1,6 +1,5 @@
 using System.Net;
 using Microsoft.AspNetCore.DataProtection;
-using Microsoft.AspNetCore.HostFiltering;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.ModelBinding;
 using Microsoft.EntityFrameworkCore;
@@ -21,7 +20,11 @@ var builder = WebApplication.CreateBuilder(new WebApplicationOptions
 });
 
 var data = DataFolder.From(builder.Configuration);
-var network = NetworkOptions.From(builder.Configuration);
+if (NetworkOptions.From(builder.Configuration) is not { } network)
+{
+    await Console.Error.WriteLineAsync("--port wants a number between 0 and 65535; --lan and passcodeEverywhere want true or false.");
+    return 2;
+}
 
 builder.AddRequestLog(data);
 builder.WebHost.ConfigureKestrel(kestrel =>
@@ -38,11 +41,15 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.Limits.MaxRequestBodySize = 256 * 1024;
     kestrel.AddServerHeader = false;
 });
-builder.Services.Configure<HostFilteringOptions>(hosts => hosts.AllowedHosts = [.. network.HostNames]);
-builder.Services.AddSingleton(data).AddSingleton(network).AddSingleton(TimeProvider.System).AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<Rescue>();
+builder.HearNobodyForAnother();
+builder.Services.AddSingleton(data).AddSingleton(network).AddSingleton(new NetworkAddress($"http://127.0.0.1:{network.Port}")).AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<Rescue>().AddSingleton<StorageWindow>();
 builder.Services.AddSingleton(services => new Backups(data.DatabasePath, services.GetRequiredService<TimeProvider>()));
 builder.Services.AddSingleton(_ => new Passcode(data.PasscodePath));
-builder.Services.AddHostedService<DailyCopies>();
+builder.Services.AddSingleton(services => new DatabaseKeeper(data.DatabasePath, services.GetRequiredService<Backups>()));
+builder.Services.AddSingleton<WorkroomLife>().AddHostedService(services => services.GetRequiredService<WorkroomLife>()).AddHostedService<DailyCopies>();
+// Whatever is still being asked when the stop signal comes has this long; then the server goes.
+builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(3));
 builder.Services.AddDbContextPool<WorkroomContext>(options => options.UseSqlite(WorkroomDatabase.ConnectionString(data.DatabasePath)));
 builder.Services.AddScoped<Workroom>().AddScoped<Drafts>().AddScoped<PutAwayShelf>().AddScoped<ThreadUps>().AddScoped<SettingsStore>();
 builder.Services.AddScoped(services => services.GetRequiredService<SettingsCache>().Wording);
@@ -62,12 +69,13 @@ builder.Services.AddAntiforgery(antiforgery => antiforgery.Cookie.Name = "yieldi
 // Forms opened before a restart must still be good after it.
 builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(data.KeysPath)).SetApplicationName("yielding-loop");
 builder.Services.AddResponseCompression();
-builder.Services.AddProblemDetails();
+builder.Services.AddProblemDetails().AddExceptionHandler<StorageFaults>();
 builder.Services.AddSeamApi();
 
 var app = builder.Build();
 app.UseRequestLog();
 app.UseSecurityHeaders();
+app.UseOwnNames();
 // People get a page that says what happened, programs a problem document.
 app.UseWhen(IsApi, api => api.UseExceptionHandler(Faults()).UseStatusCodePages());
 app.UseWhen(context => !IsApi(context), pages => pages.UseExceptionHandler(Faults("/fault")).UseStatusCodePagesWithReExecute("/fault", "?code={0}"));
@@ -86,31 +94,28 @@ app.MapHealth();
 try
 {
     data.Prepare();
+    app.Services.GetRequiredService<WorkroomLife>().TakeFolder();
+    WorkroomDatabase.TidyUp(data.DatabasePath);
     var rescue = app.Services.GetRequiredService<Rescue>();
     rescue.LookOver();
     if (!rescue.Needed)
     {
+        var demo = !builder.Configuration.GetValue("empty", false);
+        rescue.Open(demo ? context => DemoLoader.Load(context, app.Services.GetRequiredService<TimeProvider>().GetUtcNow()) : null);
         await using var scope = app.Services.CreateAsyncScope();
-        var context = scope.ServiceProvider.GetRequiredService<WorkroomContext>();
-        var clock = app.Services.GetRequiredService<TimeProvider>();
-        var created = WorkroomDatabase.Open(context, data.DatabasePath, clock);
-        if (created && !builder.Configuration.GetValue("empty", false))
-        {
-            DemoLoader.Load(context, clock.GetUtcNow());
-        }
-
         await app.Services.GetRequiredService<SettingsCache>().RefreshAsync(scope.ServiceProvider.GetRequiredService<SettingsStore>());
     }
 
     var passcode = network.Lan || network.PasscodeEverywhere ? app.Services.GetRequiredService<Passcode>().Make(builder.Configuration.GetValue("new-passcode", false)) : null;
     await app.StartAsync();
-    await Console.Out.WriteLineAsync(string.Join(Environment.NewLine, Greeting.Lines(network, passcode, rescue)));
+    await Console.Out.WriteLineAsync(string.Join(Environment.NewLine, Greeting.Lines(network, data, passcode, rescue)));
     await app.WaitForShutdownAsync();
     return 0;
 }
-catch (Exception fault) when (StartFault.Describe(fault, data.Path, network.Port) is { } line)
+catch (Exception fault) when (fault is not HostAbortedException)
 {
-    await Console.Error.WriteLineAsync(line);
+    app.Logger.StartFailed(fault);
+    await Console.Error.WriteLineAsync(StartFault.Describe(fault, data.Path, network.Port));
     return 1;
 }
 
@@ -123,6 +128,7 @@ static ExceptionHandlerOptions Faults(string? page = null) => new()
         BadHttpRequestException unreadable => unreadable.StatusCode,
         // What the framework throws at a form it cannot take apart, or that is larger in some way than forms are.
         InvalidDataException => StatusCodes.Status400BadRequest,
+        _ when StorageFault.Of(fault) is { } trouble => StorageWords.Status(trouble),
         _ => StatusCodes.Status500InternalServerError,
     },
 };

@@ -95,7 +95,7 @@ public sealed class BackupTests : IDisposable
         var copy = file.Backups.Make(BackupReason.ByHand);
         await file.InDrafts(d => d.KeepAsync(Guid.NewGuid(), "/cloths/new", "Half a cloth", []));
         Restoring.Restore(file.Backups, copy);
-        Assert.Single(await file.InDrafts(d => d.ListAsync(10)));
+        Assert.Single(await file.InDrafts(d => d.ListAsync()));
     }
 
     [Fact]
@@ -119,16 +119,16 @@ public sealed class BackupTests : IDisposable
     {
         var before = WorkroomFile.Dump(file.DatabasePath);
         var torn = Damage(file.Backups.Make(BackupReason.ByHand).Path);
-        Assert.Contains("damaged", Restoring.WhyNot(torn)!, StringComparison.Ordinal);
+        Assert.Contains("damaged", Restoring.WhyNot(file.Backups, torn)!, StringComparison.Ordinal);
         Assert.Throws<InvalidOperationException>(() => Restoring.Restore(file.Backups, torn));
 
         var strange = file.Backups.Make(BackupReason.ByHand);
         Run(strange.Path, "DROP TABLE __EFMigrationsHistory");
-        Assert.Contains("does not hold a workroom", Restoring.WhyNot(strange)!, StringComparison.Ordinal);
+        Assert.Contains("does not hold a workroom", Restoring.WhyNot(file.Backups, strange)!, StringComparison.Ordinal);
 
         var newer = file.Backups.Make(BackupReason.ByHand);
         Run(newer.Path, "INSERT INTO __EFMigrationsHistory VALUES ('99990101000000_Later', '99.0.0')");
-        Assert.Contains("newer version", Restoring.WhyNot(newer)!, StringComparison.Ordinal);
+        Assert.Contains("newer version", Restoring.WhyNot(file.Backups, newer)!, StringComparison.Ordinal);
         Assert.Throws<InvalidOperationException>(() => Restoring.Restore(file.Backups, newer));
         Assert.Equal(before, WorkroomFile.Dump(file.DatabasePath));
         Assert.DoesNotContain(file.Backups.List(), b => b.Reason == BackupReason.BeforeRestore);
@@ -171,7 +171,7 @@ public sealed class BackupTests : IDisposable
 
         await writing;
         Assert.NotEmpty(copies);
-        Assert.All(copies, c => Assert.Null(Restoring.WhyNot(c)));
+        Assert.All(copies, c => Assert.Null(Restoring.WhyNot(file.Backups, c)));
     }
 
     [Theory]
@@ -201,7 +201,7 @@ public sealed class BackupTests : IDisposable
         var broken = File.ReadAllBytes(file.DatabasePath);
         Assert.Equal(DatabaseState.Damaged, DatabaseCheck.Of(file.DatabasePath));
         Assert.Equal(good, file.Backups.NewestGood());
-        var aside = Restoring.ReplaceDamaged(file.Backups, good, file.Clock);
+        var aside = Restoring.ReplaceDamaged(file.Backups, good.Path, file.Clock);
         Assert.Equal(broken, File.ReadAllBytes(aside));
         Assert.False(file.Open());
         Assert.Equal(then, WorkroomFile.Dump(file.DatabasePath));

@@ -137,7 +137,7 @@ public class DatabaseTests
 
         Assert.False(file.Open());
         Assert.Equal(BackupReason.BeforeMigration, Assert.Single(file.Backups.List()).Reason);
-        var cloth = Assert.Single(await file.Do(w => w.ListClothsAsync(10)));
+        var cloth = Assert.Single(await file.Do(w => w.ListClothsAsync()));
         Assert.Equal(("Old jersey", 3, null, false), (cloth.Name, cloth.Version, cloth.PutAwayAt, cloth.Demo));
     }
 
@@ -157,7 +157,7 @@ public class DatabaseTests
         }
 
         Assert.False(file.Open());
-        var machine = Assert.Single(await file.Do(w => w.ListMachinesAsync(10)));
+        var machine = Assert.Single(await file.Do(w => w.ListMachinesAsync()));
         Assert.Equal(2.4, Assert.IsType<Overlocker>(machine.Entry).GaugeMm);
         Assert.Equal((7, 3), (machine.Id, machine.Version));
         var state = (await file.Do(w => w.StateOfAsync(7)))!;

@@ -72,9 +72,11 @@ public sealed class DrawerTests : IDisposable
 
         // Any other set-up can be said to be on it, passed or not.
         var other = await file.Do(w => w.Setups.FirstAsync(s => s.MachineId == 2 && s.Id != setup.Id));
-        Assert.Equal(new SaveResult.Saved(2, Again: false), await file.Do(w => w.PutOnMachineAsync(other.Id)));
+        Assert.Equal(new SaveResult.Saved(2, Again: false), await file.Do(w => w.PutOnMachineAsync(other.Id, after.Version)));
+        // From a page that was opened before that, it is told and changes nothing.
+        Assert.Equal(new SaveResult.Stale(after.Version + 1), await file.Do(w => w.PutOnMachineAsync(setup.Id, after.Version)));
         Assert.Equal(other.Snapshot.Plan.StitchLengthMm, (await file.Do(w => w.StateOfAsync(2)))!.Entry.LengthMm);
-        Assert.IsType<SaveResult.Missing>(await file.Do(w => w.PutOnMachineAsync(999)));
+        Assert.IsType<SaveResult.Missing>(await file.Do(w => w.PutOnMachineAsync(999, 1)));
     }
 
     [Fact]
@@ -101,19 +103,19 @@ public sealed class DrawerTests : IDisposable
         var thread = new ThreadStock { Name = " Blue fluff ", KindId = "textured-nylon", MetresLeft = 300, Test = new() { BrokeAtMm = 400, FluffsOut = Observed.Yes } };
         await file.Do(w => w.SaveAsync(needle, null, 0, Guid.NewGuid()));
         await file.Do(w => w.SaveAsync(thread, null, 0, Guid.NewGuid()));
-        Assert.Equal(("stretch 75/11", needle), Assert.Single(await file.Do(w => w.ListNeedlesAsync(10))) is var n ? (n.Name, n.Entry) : default);
-        Assert.Equal(("Blue fluff", thread), Assert.Single(await file.Do(w => w.ListThreadsAsync(10))) is var t ? (t.Name, t.Entry) : default);
+        Assert.Equal(("stretch 75/11", needle), Assert.Single(await file.Do(w => w.ListNeedlesAsync())) is var n ? (n.Name, n.Entry) : default);
+        Assert.Equal(("Blue fluff", thread), Assert.Single(await file.Do(w => w.ListThreadsAsync())) is var t ? (t.Name, t.Entry) : default);
 
         Assert.IsType<SaveResult.Saved>(await file.OnShelf(s => s.PutAwayAsync(RecordKind.Thread, 1, 1)));
         Assert.IsType<SaveResult.Saved>(await file.OnShelf(s => s.PutAwayAsync(RecordKind.Needle, 1, 1)));
-        Assert.Empty(await file.Do(w => w.ListThreadsAsync(10)));
-        Assert.Empty(await file.Do(w => w.ListNeedlesAsync(10)));
+        Assert.Empty(await file.Do(w => w.ListThreadsAsync()));
+        Assert.Empty(await file.Do(w => w.ListNeedlesAsync()));
         foreach (var away in await file.OnShelf(s => s.ListAsync()))
         {
             await file.OnShelf(s => s.BringBackAsync(away.With));
         }
 
-        Assert.Single(await file.Do(w => w.ListThreadsAsync(10)));
+        Assert.Single(await file.Do(w => w.ListThreadsAsync()));
         Assert.Equal(new SaveResult.Stale(3), await file.Do(w => w.SaveAsync(thread with { MetresLeft = 1 }, 1, 1, Guid.NewGuid())));
     }
 }

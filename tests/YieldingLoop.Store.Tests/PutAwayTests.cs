@@ -35,10 +35,12 @@ public sealed class PutAwayTests : IDisposable
         var away = await CountsAsync();
         Assert.NotEqual(before, away);
         var listed = Assert.Single(await file.OnShelf(s => s.ListAsync()));
-        Assert.Equal((kind, id, true), (listed.Kind, listed.Id, listed.Demo));
+        Assert.Equal([(kind, 1)], listed.Counts);
+        Assert.True(listed.Demo);
+        Assert.Equal(listed.With, await file.OnShelf(s => s.AwayWithAsync(kind, id)));
         Assert.Equal(new SaveResult.Saved(id, Again: true), await file.OnShelf(s => s.PutAwayAsync(kind, id, 1)));
 
-        Assert.Equal(1, await file.OnShelf(s => s.BringBackAsync(listed.With)));
+        Assert.Equal(1, (await file.OnShelf(s => s.BringBackAsync(listed.With))).Count);
         Assert.Equal(before, await CountsAsync());
         Assert.Empty(await file.OnShelf(s => s.ListAsync()));
     }
@@ -78,7 +80,7 @@ public sealed class PutAwayTests : IDisposable
         await file.OnShelf(s => s.PutAwayAsync(RecordKind.Cloth, 1, 1));
         Assert.Equal(new SaveResult.Stale(2), await file.Do(w => w.SaveAsync(Jersey, 1, 1, Guid.NewGuid())));
         Assert.IsType<SaveResult.Saved>(await file.Do(w => w.SaveAsync(Jersey, 1, 2, Guid.NewGuid())));
-        Assert.Contains(await file.Do(w => w.ListClothsAsync(10)), c => c.Id == 1);
+        Assert.Contains(await file.Do(w => w.ListClothsAsync()), c => c.Id == 1);
     }
 
     [Fact]
@@ -93,9 +95,9 @@ public sealed class PutAwayTests : IDisposable
         Assert.Null(await file.OnShelf(s => s.PutDemoAwayAsync()));
 
         var all = DemoWorkroom.Cloths.Count + DemoWorkroom.Machines.Count + DemoDrawer.Needles.Count + DemoDrawer.Threads.Count + DemoWorkroom.Seams.Count + DemoWorkroom.Seams.Count(s => s.Machine >= 0) + 1 + DemoWorkroom.Rules.Count;
-        Assert.Equal(all - 1, await file.OnShelf(s => s.BringBackAsync(with!.Value)));
+        Assert.Equal(all - 1, (await file.OnShelf(s => s.BringBackAsync(with!.Value))).Count);
         // What was put away by itself before stays where it was put.
-        Assert.Equal(RecordKind.Machine, Assert.Single(await file.OnShelf(s => s.ListAsync())).Kind);
+        Assert.Equal([(RecordKind.Machine, 1)], Assert.Single(await file.OnShelf(s => s.ListAsync())).Counts);
         Assert.True(await file.OnShelf(s => s.DemoInUseAsync()));
     }
 
@@ -105,13 +107,13 @@ public sealed class PutAwayTests : IDisposable
         var key = Guid.NewGuid();
         await KeepAsync(key, "first");
         await KeepAsync(key, "second “quoted” 🧵\n");
-        var listed = Assert.Single(await file.InDrafts(d => d.ListAsync(10)));
+        var listed = Assert.Single(await file.InDrafts(d => d.ListAsync()));
         var draft = await file.InDrafts(d => d.FindAsync(listed.Id));
         Assert.Equal([new DraftField("Input.Name", "second “quoted” 🧵\n"), new DraftField("Input.Name", "twice")], draft!.Fields);
-        Assert.Empty(await file.Do(w => w.ListClothsAsync(10)));
+        Assert.Empty(await file.Do(w => w.ListClothsAsync()));
 
         await file.Do(w => w.SaveAsync(Jersey, null, 0, key));
-        Assert.Empty(await file.InDrafts(d => d.ListAsync(10)));
+        Assert.Empty(await file.InDrafts(d => d.ListAsync()));
     }
 
     [Fact]
@@ -122,7 +124,7 @@ public sealed class PutAwayTests : IDisposable
         await file.Do(w => w.SaveAsync(Jersey, 1, 1, Guid.NewGuid()));
         await KeepAsync(key, "mine");
         Assert.IsType<SaveResult.Stale>(await file.Do(w => w.SaveAsync(Jersey, 1, 1, key)));
-        Assert.Single(await file.InDrafts(d => d.ListAsync(10)));
+        Assert.Single(await file.InDrafts(d => d.ListAsync()));
     }
 
     [Fact]
@@ -139,7 +141,7 @@ public sealed class PutAwayTests : IDisposable
     {
         var key = Guid.NewGuid();
         await Task.WhenAll(Enumerable.Range(0, 8).Select(i => Task.Run(() => KeepAsync(key, $"typed {i}"))));
-        Assert.Single(await file.InDrafts(d => d.ListAsync(10)));
+        Assert.Single(await file.InDrafts(d => d.ListAsync()));
     }
 
     [Fact]
@@ -148,10 +150,10 @@ public sealed class PutAwayTests : IDisposable
         var key = Guid.NewGuid();
         await KeepAsync(key, "second", turn: new("page", 2));
         Assert.True(await KeepAsync(key, "first", turn: new("page", 1)));
-        Assert.Equal("second", Assert.Single(await file.InDrafts(d => d.ListAsync(10))).Title);
+        Assert.Equal("second", Assert.Single(await file.InDrafts(d => d.ListAsync())).Title);
         // Taken up again, perhaps on another device, a page counts from the start.
         await KeepAsync(key, "taken up again", turn: new("another page", 1));
-        Assert.Equal("taken up again", Assert.Single(await file.InDrafts(d => d.ListAsync(10))).Title);
+        Assert.Equal("taken up again", Assert.Single(await file.InDrafts(d => d.ListAsync())).Title);
     }
 
     [Fact]
@@ -159,7 +161,7 @@ public sealed class PutAwayTests : IDisposable
     {
         var key = Guid.NewGuid();
         await Task.WhenAll(Enumerable.Range(0, 12).Select(i => Task.Run(() => KeepAsync(key, $"typed {i}", turn: new("page", i)))));
-        Assert.Equal("typed 11", Assert.Single(await file.InDrafts(d => d.ListAsync(10))).Title);
+        Assert.Equal("typed 11", Assert.Single(await file.InDrafts(d => d.ListAsync())).Title);
     }
 
     [Fact]
@@ -171,7 +173,7 @@ public sealed class PutAwayTests : IDisposable
             await KeepAsync(Guid.NewGuid(), $"{i}");
         }
 
-        var titles = (await file.InDrafts(d => d.ListAsync(1000))).Select(d => d.Title).ToList();
+        var titles = (await file.InDrafts(d => d.ListAsync())).Select(d => d.Title).ToList();
         Assert.Equal(Drafts.Most, titles.Count);
         Assert.DoesNotContain("2", titles);
         Assert.Contains("3", titles);
@@ -194,15 +196,15 @@ public sealed class PutAwayTests : IDisposable
         var key = Guid.NewGuid();
         await file.Do(w => w.SaveAsync(Jersey, null, 0, key));
         Assert.False(await KeepAsync(key, "late"));
-        Assert.Empty(await file.InDrafts(d => d.ListAsync(10)));
+        Assert.Empty(await file.InDrafts(d => d.ListAsync()));
     }
 
     private Task<bool> KeepAsync(Guid key, string typed, string path = "/cloths/new", DraftTurn? turn = null) =>
         file.InDrafts(d => d.KeepAsync(key, path, typed, [new("Input.Name", typed), new("Input.Name", "twice")], turn));
 
     private async Task<(int Cloths, int Machines, int Work, int Setups)> CountsAsync() => (
-        (await file.Do(w => w.ListClothsAsync(100))).Count,
-        (await file.Do(w => w.ListMachinesAsync(100))).Count,
-        (await file.Do(w => w.OnTheTableAsync(100))).Count,
+        (await file.Do(w => w.ListClothsAsync())).Count,
+        (await file.Do(w => w.ListMachinesAsync())).Count,
+        (await file.Do(w => w.OnTheTableAsync())).Count,
         (await file.Do(w => w.FindSetupsAsync(null))).Count);
 }

@@ -136,11 +136,11 @@ public sealed class ThreadUpTests : IDisposable
     [Fact]
     public async Task The_demo_s_own_is_listed_until_the_demo_is_put_away()
     {
-        var listed = Assert.Single(await file.AtMachines(t => t.ListAsync(10)));
+        var listed = Assert.Single(await file.AtMachines(t => t.ListAsync(1, 10)));
         Assert.Equal((DemoWorkroom.AmendedSeam, 1), (listed.Name, listed.Done));
         Assert.True(listed.Steps > 3);
         await file.OnShelf(s => s.PutDemoAwayAsync());
-        Assert.Empty(await file.AtMachines(t => t.ListAsync(10)));
+        Assert.Empty(await file.AtMachines(t => t.ListAsync(1, 10)));
     }
 
     [Fact]

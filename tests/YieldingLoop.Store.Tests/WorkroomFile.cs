@@ -34,11 +34,7 @@ public sealed class WorkroomFile : IDisposable
         return await work(context);
     }
 
-    public bool Open()
-    {
-        using var context = Context();
-        return WorkroomDatabase.Open(context, DatabasePath, Clock);
-    }
+    public bool Open(Action<WorkroomContext>? fill = null) => WorkroomDatabase.Open(DatabasePath, Clock, fill);
 
     /// <summary>The time here; tests move it.</summary>
     public MovableClock Clock { get; } = new();

@@ -161,12 +161,12 @@ public sealed class WorkroomTests : IDisposable
     {
         var (_, waiting, _) = await SaveAllAsync();
         var kept = await KeepAsync(Jersey);
-        var table = await file.Do(w => w.OnTheTableAsync(10));
+        var table = await file.Do(w => w.OnTheTableAsync());
         Assert.Equal(2, table.Count);
         Assert.Null(table.Single(t => t.SeamId == waiting).SetupId);
         Assert.Equal(kept, table.Single(t => t.SeamId != waiting).SetupId);
         await file.Do(w => w.SetSwatchPassedAsync(kept, 1, true));
-        Assert.Equal(waiting, Assert.Single(await file.Do(w => w.OnTheTableAsync(10))).SeamId);
+        Assert.Equal(waiting, Assert.Single(await file.Do(w => w.OnTheTableAsync())).SeamId);
     }
 
     private static SetupSnapshot Snapshot(ClothEntry cloth)

@@ -6,7 +6,6 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using YieldingLoop.Store;
 using YieldingLoop.Store.Backup;
@@ -29,6 +28,12 @@ public sealed class App : WebApplicationFactory<Program>
     /// <summary>Starts on what is in its folder, and makes the demo itself where that is nothing.</summary>
     public bool AsFound { get; init; }
 
+    /// <summary>Settings beside those.</summary>
+    public IReadOnlyDictionary<string, string> More { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>Services in the place of the server's own.</summary>
+    public Action<IServiceCollection>? Instead { get; init; }
+
     /// <summary>Served to the local network too.</summary>
     public bool Lan { get; init; }
 
@@ -42,19 +47,8 @@ public sealed class App : WebApplicationFactory<Program>
     {
         var folder = Directory.CreateTempSubdirectory("yielding-loop-first-");
         var path = Path.Combine(folder.FullName, "workroom.db");
-        var options = new DbContextOptionsBuilder<WorkroomContext>().UseSqlite(WorkroomDatabase.ConnectionString(path)).Options;
-        using (var context = new WorkroomContext(options))
-        {
-            WorkroomDatabase.Open(context, path, TimeProvider.System);
-            if (demo)
-            {
-                DemoLoader.Load(context, DateTimeOffset.UtcNow);
-            }
-
-            // All of it into the one file, with nothing left in the log beside it.
-            context.Database.ExecuteSqlRaw("PRAGMA wal_checkpoint(TRUNCATE)");
-        }
-
+        WorkroomDatabase.Open(path, TimeProvider.System, demo ? context => DemoLoader.Load(context, DateTimeOffset.UtcNow) : null);
+        // All of it into the one file, with nothing left in the log beside it.
         SqliteConnection.ClearAllPools();
         var bytes = File.ReadAllBytes(path);
         folder.Delete(recursive: true);
@@ -68,13 +62,19 @@ public sealed class App : WebApplicationFactory<Program>
 
     /// <summary>One person at one browser.</summary>
     /// <param name="from">Where the browser is; on this machine where none is given.</param>
-    public Visitor Visit(string? from = null)
+    /// <param name="to">The address it speaks to.</param>
+    public Visitor Visit(string? from = null, string? to = null)
     {
         var client = CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false, HandleCookies = true });
         client.DefaultRequestHeaders.Accept.ParseAdd("text/html");
         if (from is not null)
         {
             client.DefaultRequestHeaders.Add(RemoteAddress.Header, from);
+        }
+
+        if (to is not null)
+        {
+            client.DefaultRequestHeaders.Add(RemoteAddress.To, to);
         }
 
         return new(client);
@@ -112,9 +112,9 @@ public sealed class App : WebApplicationFactory<Program>
         Configure(builder);
     }
 
-    private void Configure(IWebHostBuilder builder) => builder
+    private void Configure(IWebHostBuilder builder) => More.Aggregate(builder, (b, more) => b.UseSetting(more.Key, more.Value))
         .UseSetting("data", Folder).UseSetting("empty", Empty ? "true" : "false").UseSetting("lan", Lan ? "true" : "false").UseSetting("port", "0")
-        .ConfigureTestServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton<IStartupFilter, RemoteAddress>()
+        .ConfigureTestServices(services => Instead?.Invoke(services)).ConfigureTestServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton<IStartupFilter, RemoteAddress>()
             // Cheap guesses: what is tested is how many are let through.
             .AddSingleton(_ => new Passcode(Path.Combine(Folder, "passcode.json"), iterations: 1_000)));
 
@@ -129,15 +129,17 @@ public sealed class App : WebApplicationFactory<Program>
     }
 
     /// <summary>The in-process server has no network; a header of the tests says where a request comes from.</summary>
-    private sealed class RemoteAddress : IStartupFilter
+    internal sealed class RemoteAddress : IStartupFilter
     {
-        public const string Header = "X-Test-From";
+        public const string Header = "X-Test-From", To = "X-Test-To";
 
         public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
         {
             app.Use((context, go) =>
             {
-                context.Connection.RemoteIpAddress = IPAddress.Parse(context.Request.Headers.TryGetValue(Header, out var from) ? from.ToString() : "127.0.0.1");
+                // Where something else has said it already, that stands.
+                context.Connection.RemoteIpAddress ??= IPAddress.Parse(context.Request.Headers.TryGetValue(Header, out var from) ? from.ToString() : "127.0.0.1");
+                context.Connection.LocalIpAddress ??= IPAddress.Parse(context.Request.Headers.TryGetValue(To, out var to) ? to.ToString() : "127.0.0.1");
                 return go(context);
             });
             next(app);

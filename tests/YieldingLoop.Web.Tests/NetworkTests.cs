@@ -93,7 +93,7 @@ public sealed partial class NetworkTests : IDisposable
     public async Task Attempts_are_limited_by_address_and_a_wrong_one_lets_nobody_in()
     {
         var (visitor, passcode) = (app.Visit(Tablet), NewPasscode());
-        for (var i = 0; i < Gate.AttemptsFromOne; i++)
+        for (var i = 0; i < EntryAttempts.FromOne; i++)
         {
             Assert.Equal(HttpStatusCode.Unauthorized, (await EnterAsync(visitor, i == 0 ? "" : $"wrong{i}")).Status);
         }
@@ -106,17 +106,160 @@ public sealed partial class NetworkTests : IDisposable
     }
 
     [Fact]
-    public async Task Attempts_from_many_addresses_are_limited_together()
+    public async Task Strangers_are_limited_together_and_lock_nobody_out()
     {
         var passcode = NewPasscode();
+        var known = app.Visit(Tablet);
+        await EnterAsync(known, passcode);
+        await known.PressAsync(await known.OpenAsync("/devices"), "Leave on this device");
+        var strangers = Enumerable.Range(1, EntryAttempts.FromStrangers / (EntryAttempts.FromOne - 1) + 1).Select(i => app.Visit($"10.0.0.{i}")).ToList();
         var refused = 0;
-        for (var i = 0; i <= Gate.AttemptsFromAll; i++)
+        foreach (var stranger in strangers)
         {
-            refused += (await EnterAsync(app.Visit($"10.0.{i / 4}.{i % 4 + 1}"), "wrong")).Status == HttpStatusCode.TooManyRequests ? 1 : 0;
+            for (var i = 0; i < EntryAttempts.FromOne; i++)
+            {
+                refused += (await EnterAsync(stranger, "wrong")).Status == HttpStatusCode.TooManyRequests ? 1 : 0;
+            }
         }
 
-        Assert.Equal(1, refused);
-        Assert.Equal(HttpStatusCode.TooManyRequests, (await EnterAsync(app.Visit("10.9.9.9"), passcode)).Status);
+        Assert.Equal(strangers.Count * (EntryAttempts.FromOne - 1) - EntryAttempts.FromStrangers, refused);
+        // One who was in before has all attempts of its own, one who comes for the first time has its first.
+        Assert.Equal(HttpStatusCode.Unauthorized, (await EnterAsync(known, "mistyped")).Status);
+        Assert.Equal("/", (await EnterAsync(known, passcode)).Location);
+        Assert.Equal("/", (await EnterAsync(app.Visit(Phone), passcode)).Location);
+        await app.Visit().OpenAsync("/cloths");
+    }
+
+    [Fact]
+    public async Task Whoever_sits_at_this_machine_is_never_locked_out()
+    {
+        using var behindAProxy = new App { More = new Dictionary<string, string> { ["passcodeEverywhere"] = "true" } };
+        var passcode = behindAProxy.Services.GetRequiredService<Passcode>().Make(another: true)!;
+        var owner = behindAProxy.Visit();
+        await owner.OpenAsync("/cloths", HttpStatusCode.SeeOther);
+        for (var i = 0; i < 2 * EntryAttempts.FromOne; i++)
+        {
+            Assert.Equal(HttpStatusCode.Unauthorized, (await EnterAsync(owner, "wrong")).Status);
+        }
+
+        Assert.Equal("/", (await EnterAsync(owner, passcode)).Location);
+    }
+
+    [Fact]
+    public async Task A_browser_on_this_machine_is_not_asked_whichever_of_its_addresses_it_uses()
+    {
+        var here = app.Visit(Tablet, to: Tablet);
+        await here.OpenAsync("/cloths");
+        await app.Visit(Phone, to: Tablet).OpenAsync("/cloths", HttpStatusCode.SeeOther);
+    }
+
+    [Fact]
+    public async Task A_header_makes_nobody_local_whatever_the_environment_says()
+    {
+        using var told = new App { Lan = true, More = new Dictionary<string, string> { ["ForwardedHeaders_Enabled"] = "true" } };
+        var visitor = told.Visit(Tablet);
+        foreach (var header in new[] { "X-Forwarded-For", "Forwarded", "X-Original-For", "X-Real-IP" })
+        {
+            visitor.Client.DefaultRequestHeaders.TryAddWithoutValidation(header, header == "Forwarded" ? "for=127.0.0.1" : "127.0.0.1");
+        }
+
+        await visitor.OpenAsync("/cloths", HttpStatusCode.SeeOther);
+    }
+
+    [Fact]
+    public async Task Entering_again_in_one_tab_leaves_the_forms_of_others_good()
+    {
+        var (visitor, passcode) = (app.Visit(Tablet), NewPasscode());
+        await EnterAsync(visitor, passcode);
+        var form = await visitor.OpenAsync("/cloths/1");
+        app.Clock.MoveOn(Gate.Idle + TimeSpan.FromMinutes(1));
+        await visitor.OpenAsync("/", HttpStatusCode.SeeOther);
+        // Too late: led to the entry, which leads back to the page; and the form in the other tab is as good as ever.
+        var late = await visitor.SendAsync(form, "/cloths/1", new() { ["Input.Name"] = "Typed before" });
+        Assert.Equal("/enter?next=%2Fcloths%2F1", late.Location);
+        Assert.Equal("/cloths/1", (await EnterAsync(visitor, passcode, "/cloths/1")).Location);
+        Assert.Equal("/cloths/1", (await visitor.SendAsync(form, "/cloths/1", new() { ["Input.Name"] = "Typed before" })).Location);
+        Assert.Equal("Typed before", new Answer(HttpStatusCode.OK, null, await visitor.OpenAsync("/cloths/1")).Typed("Input_Name"));
+    }
+
+    [Theory]
+    [InlineData("/thread-ups/new?setup=3", "/thread-ups/new?setup=3")]
+    [InlineData("/put-away?handler=Demo", "/put-away")]
+    [InlineData("/settings?handler=HelpRead", "/settings")]
+    [InlineData("/setups/2?handler=OnMachine", "/setups/2")]
+    [InlineData("/setups/2/amend", "/setups/2/amend")]
+    public async Task After_entering_a_form_that_came_too_late_its_own_page_is_there(string sent, string page)
+    {
+        var (visitor, passcode) = (app.Visit(Tablet), NewPasscode());
+        using var late = await visitor.Client.PostAsync(new Uri(sent, UriKind.Relative), new FormUrlEncodedContent([new("x", "y")]));
+        var next = Uri.UnescapeDataString(late.Headers.Location!.OriginalString["/enter?next=".Length..]);
+        Assert.Equal(page, next);
+        Assert.Equal(page, (await EnterAsync(visitor, passcode, next)).Location);
+        await visitor.OpenAsync(page);
+    }
+
+    [Fact]
+    public async Task The_entry_form_is_good_however_old_it_is()
+    {
+        var (visitor, passcode) = (app.Visit(Tablet), NewPasscode());
+        using var answer = await visitor.Client.PostAsync(new Uri("/enter", UriKind.Relative), new FormUrlEncodedContent([new("passcode", passcode), new("__RequestVerificationToken", "of another day")]));
+        Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
+        await visitor.OpenAsync("/cloths");
+    }
+
+    [Fact]
+    public async Task Leaving_ends_the_session_for_whoever_kept_its_cookie_also_after_a_restart()
+    {
+        var (visitor, passcode) = (app.Visit(Tablet), NewPasscode());
+        using var entered = await visitor.Client.PostAsync(new Uri("/enter", UriKind.Relative), new FormUrlEncodedContent([new("passcode", passcode)]));
+        var cookie = entered.Headers.GetValues("Set-Cookie").First(c => c.StartsWith("yielding-loop-entry=", StringComparison.Ordinal)).Split(';')[0];
+        async Task<HttpStatusCode> With()
+        {
+            using var client = app.CreateClient(new() { AllowAutoRedirect = false, HandleCookies = false });
+            using var request = new HttpRequestMessage(HttpMethod.Get, new Uri("/cloths", UriKind.Relative));
+            request.Headers.TryAddWithoutValidation("Cookie", cookie);
+            request.Headers.TryAddWithoutValidation("Accept", "text/html");
+            request.Headers.TryAddWithoutValidation(App.RemoteAddress.Header, Tablet);
+            using var answer = await client.SendAsync(request);
+            return answer.StatusCode;
+        }
+
+        Assert.Equal(HttpStatusCode.OK, await With());
+        var other = app.Visit(Phone);
+        await EnterAsync(other, passcode);
+        await visitor.PressAsync(await visitor.OpenAsync("/devices"), "Leave on this device");
+        Assert.Equal(HttpStatusCode.SeeOther, await With());
+        // Only that one; and the file remembers.
+        await other.OpenAsync("/cloths");
+        Assert.Contains("\"Session\":", File.ReadAllText(Path.Combine(app.Folder, "passcode.json")), StringComparison.Ordinal);
+        var again = new Passcode(Path.Combine(app.Folder, "passcode.json"));
+        Assert.True(again.Accepts(passcode));
+    }
+
+    [Fact]
+    public async Task An_ended_session_is_remembered_until_it_would_have_ended()
+    {
+        NewPasscode();
+        var path = Path.Combine(app.Folder, "passcode.json");
+        var now = DateTimeOffset.UtcNow;
+        new Passcode(path).End("one", now + Gate.Longest);
+        Assert.True(new Passcode(path).HasEnded("one"));
+        Assert.False(new Passcode(path).HasEnded("two"));
+        var later = new Passcode(path);
+        later.End("two", now + Gate.Longest + Gate.Longest + TimeSpan.FromMinutes(1));
+        Assert.False(later.HasEnded("one"));
+        await Task.CompletedTask;
+    }
+
+    [Fact]
+    public async Task Nothing_private_is_kept_by_a_browser()
+    {
+        var visitor = app.Visit();
+        foreach (var path in new[] { "/", "/cloths", "/cloths/1", "/setups/2", "/setups/2/print", "/thread-ups/1", "/thread-ups/print?list=1", "/machines/1/sheet", "/glossary", "/nowhere", "/api/v1/threads", "/health", "/enter" })
+        {
+            using var answer = await visitor.Client.GetAsync(new Uri(path, UriKind.Relative));
+            Assert.True(answer.Headers.CacheControl?.NoStore, $"{path} may be kept: {answer.Headers.CacheControl}");
+        }
     }
 
     [Fact]
@@ -180,13 +323,31 @@ public sealed partial class NetworkTests : IDisposable
     [InlineData("elsewhere.example", HttpStatusCode.BadRequest)]
     [InlineData("192.168.17.99", HttpStatusCode.BadRequest)]
     [InlineData("localhost", HttpStatusCode.OK)]
-    public async Task Only_this_machine_s_names_and_addresses_are_answered_to(string host, HttpStatusCode expected)
+    [InlineData("LOCALHOST", HttpStatusCode.OK)]
+    // The address it is spoken to at, also one it got after the start.
+    [InlineData("192.168.17.1", HttpStatusCode.OK)]
+    [InlineData("192.168.17.1.elsewhere.example", HttpStatusCode.BadRequest)]
+    public async Task Only_this_machine_s_names_and_the_address_spoken_to_are_answered_to(string host, HttpStatusCode expected)
     {
+        foreach (var to in new[] { "192.168.17.1", "::ffff:192.168.17.1" })
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Get, new Uri("/health", UriKind.Relative));
+            request.Headers.Host = host;
+            request.Headers.Add(App.RemoteAddress.To, to);
+            using var answer = await app.CreateClient().SendAsync(request);
+            Assert.Equal(expected, answer.StatusCode);
+        }
+    }
+
+    [Fact]
+    public async Task A_workroom_that_is_not_on_the_network_answers_to_no_address_but_the_inner_one()
+    {
+        using var alone = new App();
         using var request = new HttpRequestMessage(HttpMethod.Get, new Uri("/health", UriKind.Relative));
-        request.Headers.Host = host;
-        using var answer = await app.CreateClient().SendAsync(request);
-        Assert.Equal(expected, answer.StatusCode);
-        Assert.All(NetworkOptions.Addresses(), a => Assert.Contains(app.Services.GetRequiredService<NetworkOptions>().HostNames, n => n.Trim('[', ']') == a.ToString()));
+        request.Headers.Host = "192.168.17.1";
+        request.Headers.Add(App.RemoteAddress.To, "192.168.17.1");
+        using var answer = await alone.CreateClient().SendAsync(request);
+        Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
     }
 
     [Fact]

@@ -17,6 +17,9 @@ public enum BackupReason
 
     /// <summary>As it was before a newer version of the program brought it up to date. Kept.</summary>
     BeforeMigration,
+
+    /// <summary>Saved while the database's own file was taken away. Kept.</summary>
+    Rescued,
 }
 
 /// <summary>A copy of the workroom.</summary>
@@ -31,6 +34,7 @@ public sealed partial record BackupFile(string Path, DateTimeOffset MadeAt, Back
     private static readonly Dictionary<string, BackupReason> Reasons = new(StringComparer.Ordinal)
     {
         ["by-hand"] = BackupReason.ByHand, ["daily"] = BackupReason.Daily, ["before-restore"] = BackupReason.BeforeRestore, ["before-migration"] = BackupReason.BeforeMigration,
+        ["rescued"] = BackupReason.Rescued,
     };
 
     /// <summary>Its file name, which is also what it is called by.</summary>

@@ -15,6 +15,8 @@ public sealed class Backups(string databasePath, TimeProvider clock)
 
     private const int PatienceMilliseconds = 10_000, WaitMilliseconds = 20, Busy = 5, Locked = 6;
 
+    private const string PartEnding = ".part", ScratchEnding = ".scratch";
+
     private readonly Lock making = new();
 
     /// <summary>Where the copies lie.</summary>
@@ -25,21 +27,26 @@ public sealed class Backups(string databasePath, TimeProvider clock)
     /// <summary>Makes a copy now.</summary>
     /// <exception cref="SqliteException">The database or the copy could not be read or written; no copy was made.</exception>
     /// <exception cref="IOException">The disk did not take it; no copy was made.</exception>
-    public BackupFile Make(BackupReason reason)
+    public BackupFile Make(BackupReason reason) => Make(reason, part => CopyWhole(databasePath, part));
+
+    /// <summary>Makes a copy of a database that has lost its name, through a connection that still has it open.</summary>
+    internal BackupFile Make(BackupReason reason, SqliteConnection opened) => Make(reason, part => CopyWhole(opened, part));
+
+    private BackupFile Make(BackupReason reason, Action<string> copy)
     {
         lock (making)
         {
-            Directory.CreateDirectory(Folder);
+            PrivateFiles.Folder(Folder);
             var path = UnusedPath(reason);
-            var part = path + ".part";
+            var part = path + PartEnding;
             try
             {
-                CopyWhole(databasePath, part);
+                copy(part);
                 File.Move(part, path);
             }
             finally
             {
-                File.Delete(part);
+                WorkroomDatabase.DeleteWhole(part);
             }
 
             return BackupFile.Of(new FileInfo(path))!;
@@ -70,15 +77,41 @@ public sealed class Backups(string databasePath, TimeProvider clock)
     public BackupFile? Find(string? name) => List().FirstOrDefault(b => b.Name == name);
 
     /// <summary>The newest copy that is whole and holds a workroom this version can read.</summary>
-    public BackupFile? NewestGood() => List().FirstOrDefault(b => DatabaseCheck.Of(b.Path) == DatabaseState.Good && Restoring.WhyNot(b) is null);
+    public BackupFile? NewestGood() => List().FirstOrDefault(b => Restoring.WhyNot(this, b) is null);
+
+    /// <summary>Takes away what a copy, a preview or a restore left lying that was broken off. Nobody may be at any of them.</summary>
+    internal void TidyUp()
+    {
+        if (!Directory.Exists(Folder))
+        {
+            return;
+        }
+
+        PrivateFiles.Folder(Folder);
+        foreach (var left in Directory.GetFiles(Folder).Where(f => WriteAheadLog.Beside.Append("").Any(end => f.EndsWith(PartEnding + end, StringComparison.Ordinal) || f.EndsWith(ScratchEnding + end, StringComparison.Ordinal))))
+        {
+            File.Delete(left);
+        }
+
+        PrivateFiles.Tighten(Directory.GetFiles(Folder));
+    }
+
+    /// <summary>A file for what is worked on and thrown away.</summary>
+    internal string Scratch() => Path.Combine(Folder, $".{Guid.NewGuid():N}{ScratchEnding}");
 
     /// <summary>Copies a database into a new file, checks the copy, and has the disk take it.</summary>
     internal static void CopyWhole(string from, string to)
     {
-        using (var source = new SqliteConnection(WorkroomDatabase.ConnectionString(from)))
+        using var source = new SqliteConnection(Unpooled(from));
+        source.Open();
+        CopyWhole(source, to);
+    }
+
+    private static void CopyWhole(SqliteConnection source, string to)
+    {
+        PrivateFiles.Create(to);
         using (var copy = new SqliteConnection(Unpooled(to)))
         {
-            source.Open();
             copy.Open();
             // A writer that is just moving the log into the file holds everybody off for a moment; the copy waits for it.
             DatabaseCheck.Ask(source, $"PRAGMA busy_timeout = {PatienceMilliseconds}");
@@ -91,7 +124,13 @@ public sealed class Backups(string databasePath, TimeProvider clock)
             }
         }
 
-        using var file = new FileStream(to, FileMode.Open, FileAccess.ReadWrite);
+        Flush(to);
+    }
+
+    /// <summary>Has the disk take a file that nobody has open.</summary>
+    internal static void Flush(string path)
+    {
+        using var file = new FileStream(path, FileMode.Open, FileAccess.ReadWrite);
         file.Flush(flushToDisk: true);
     }
 

@@ -13,12 +13,23 @@ public enum DatabaseState
 
     /// <summary>Not a database, or one whose pages contradict each other.</summary>
     Damaged,
+
+    /// <summary>A database, but not one that holds a workroom: its tables or its history are not there.</summary>
+    NoWorkroom,
+
+    /// <summary>The file is whole, but what was written last and lay in the log beside it is not all there.</summary>
+    LogLost,
+
+    /// <summary>It was taken away, replaced or cut short while it was open.</summary>
+    TakenAway,
 }
 
 /// <summary>Tells a whole database file from a damaged one.</summary>
 public static class DatabaseCheck
 {
-    /// <summary>Reads every page once and checks that they agree; opens nothing for longer than that.</summary>
+    private const int Corrupt = 11, NotADatabase = 26;
+
+    /// <summary>Reads every page once and checks that they agree, and that a workroom is in it; opens nothing for longer than that.</summary>
     /// <exception cref="SqliteException">The file cannot be read for a reason other than damage.</exception>
     public static DatabaseState Of(string path)
     {
@@ -37,7 +48,9 @@ public static class DatabaseCheck
         {
             using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = path, Mode = SqliteOpenMode.ReadWrite, Pooling = false }.ToString());
             connection.Open();
-            return Ask(connection, "PRAGMA quick_check(1)") == "ok" ? DatabaseState.Good : DatabaseState.Damaged;
+            return Ask(connection, "PRAGMA quick_check(1)") != "ok" ? DatabaseState.Damaged
+                : HoldsAWorkroom(connection) ? DatabaseState.Good
+                : DatabaseState.NoWorkroom;
         }
         catch (SqliteException e) when (e.SqliteErrorCode is Corrupt or NotADatabase)
         {
@@ -52,5 +65,16 @@ public static class DatabaseCheck
         return command.ExecuteScalar()?.ToString();
     }
 
-    private const int Corrupt = 11, NotADatabase = 26;
+    /// <summary>Whether it says what it has been through, and the tables that brought it are there.</summary>
+    private static bool HoldsAWorkroom(SqliteConnection connection)
+    {
+        if (Ask(connection, "SELECT count(*) FROM sqlite_master WHERE type = 'table' AND name = '__EFMigrationsHistory'") == "0" || Ask(connection, "SELECT count(*) FROM __EFMigrationsHistory") == "0")
+        {
+            return false;
+        }
+
+        // A history without our first step is a later version's, which is for whoever opens it to say.
+        return Ask(connection, "SELECT count(*) FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_Initial'") == "0"
+            || Ask(connection, "SELECT count(*) FROM sqlite_master WHERE type = 'table' AND name IN ('Cloths', 'Machines', 'Seams', 'Setups')") == "4";
+    }
 }

@@ -19,6 +19,9 @@ public sealed record RestorePreview(IReadOnlyList<RestoreEffect> Effects, bool S
     public bool ChangesNothing => Effects.Count == 0 && !Settings;
 }
 
+/// <summary>A copy cannot be restored, and its message says why.</summary>
+public sealed class UnfitCopyException(string reason) : Exception(reason);
+
 /// <summary>
 /// Puts a copy in the place of the workroom. The records change over in one transaction on the running database:
 /// whoever reads meanwhile sees the old or the new, and a power cut leaves the one or the other.
@@ -34,26 +37,33 @@ public static class Restoring
     /// <summary>In the order of who refers to whom. Unfinished forms stay with the person who is typing them; everything else is the copy's.</summary>
     private static readonly string[] Tables = ["Cloths", "Machines", "States", "Needles", "Threads", "Rules", "Seams", "Setups", "ThreadUps", "Settings"];
 
-    /// <summary>What SQLite may leave beside a database file.</summary>
-    private static readonly string[] Beside = ["-wal", "-shm", "-journal"];
+    /// <summary>A copy on its way into the database's place, and what could still be read of a database whose log was lost.</summary>
+    internal const string PartEnding = ".part", ReadableEnding = ".readable";
 
-    /// <summary>Why a copy cannot be restored, or null where it can.</summary>
-    public static string? WhyNot(BackupFile copy)
+    /// <summary>A database with what may lie in its log.</summary>
+    private static readonly string[] WithLog = ["", "-wal"];
+
+    /// <summary>Why a copy cannot be restored, or null where it can: it is whole, this version can bring it up to date, and every record in it can be read.</summary>
+    public static string? WhyNot(Backups backups, BackupFile copy)
     {
-        if (DatabaseCheck.Of(copy.Path) != DatabaseState.Good)
+        try
         {
-            return "This copy is damaged.";
+            return WithCopy(backups, copy, _ => (string?)null);
         }
+        catch (UnfitCopyException e)
+        {
+            return e.Message;
+        }
+    }
 
-        using var context = ContextOn(copy.Path);
-        var applied = context.Database.GetAppliedMigrations().ToList();
-        return applied.Count == 0 ? "This file does not hold a workroom."
-            : applied.Except(context.Database.GetMigrations()).Any() ? "This copy was made by a newer version of Yielding Loop."
-            : null;
+    private static bool IsNewer(string path)
+    {
+        using var context = WorkroomDatabase.ContextOn(path);
+        return WorkroomDatabase.Applied(path).Except(context.Database.GetMigrations()).Any();
     }
 
     /// <summary>What restoring a copy would change, against the workroom as it stands.</summary>
-    /// <exception cref="InvalidOperationException">The copy cannot be restored; see <see cref="WhyNot"/>.</exception>
+    /// <exception cref="UnfitCopyException">The copy cannot be restored; see <see cref="WhyNot"/>.</exception>
     public static RestorePreview Preview(Backups backups, BackupFile copy) => WithCopyAttached(backups, copy, connection =>
     {
         var effects = new List<RestoreEffect>();
@@ -75,9 +85,13 @@ public static class Restoring
         return new RestorePreview(effects, settings);
     });
 
+    /// <summary>Restores a copy, as one write among the others.</summary>
+    /// <inheritdoc cref="Restore"/>
+    public static Task<BackupFile> RestoreAsync(Backups backups, BackupFile copy) => WriteTurn.Of(backups.DatabasePath).TakeAsync(() => Task.FromResult(Restore(backups, copy)));
+
     /// <summary>Restores a copy.</summary>
     /// <returns>A copy of what was replaced.</returns>
-    /// <exception cref="InvalidOperationException">The copy cannot be restored; see <see cref="WhyNot"/>.</exception>
+    /// <exception cref="UnfitCopyException">The copy cannot be restored; see <see cref="WhyNot"/>.</exception>
     public static BackupFile Restore(Backups backups, BackupFile copy) => WithCopyAttached(backups, copy, connection =>
     {
         // Nobody else writes from here on, so that the copy set aside is exactly what is replaced.
@@ -118,28 +132,28 @@ public static class Restoring
 
     /// <summary>Sets a damaged database aside under a name of its own and puts a copy in its place. Nothing may have it open.</summary>
     /// <param name="backups">Where the database and its copies lie.</param>
-    /// <param name="copy">The copy, or null to start with an empty workroom.</param>
+    /// <param name="source">The copy, or null to start with an empty workroom.</param>
     /// <param name="clock">Names the file set aside.</param>
     /// <returns>Where the damaged file lies now.</returns>
-    public static string ReplaceDamaged(Backups backups, BackupFile? copy, TimeProvider clock)
+    public static string ReplaceDamaged(Backups backups, string? source, TimeProvider clock)
     {
         SqliteConnection.ClearAllPools();
         var database = backups.DatabasePath;
-        var part = database + ".part";
-        if (copy is not null)
+        var part = database + PartEnding;
+        if (source is not null)
         {
-            File.Delete(part);
-            Backups.CopyWhole(copy.Path, part);
+            WorkroomDatabase.DeleteWhole(part);
+            Backups.CopyWhole(source, part);
         }
 
         var aside = database[..^".db".Length] + clock.GetUtcNow().UtcDateTime.ToString("'-damaged-'yyyyMMdd'T'HHmmss'Z.db'", CultureInfo.InvariantCulture);
         // The log belongs to the file it lies beside; left where it is, it would be played into the copy.
-        foreach (var end in Beside.Prepend("").Reverse().Where(end => File.Exists(database + end)))
+        foreach (var end in WriteAheadLog.Beside.Prepend("").Reverse().Where(end => File.Exists(database + end)))
         {
             File.Move(database + end, aside + end, overwrite: true);
         }
 
-        if (copy is not null)
+        if (source is not null)
         {
             File.Move(part, database);
         }
@@ -147,38 +161,75 @@ public static class Restoring
         return aside;
     }
 
-    /// <summary>Runs work on the live database with a copy beside it that has been brought up to date.</summary>
-    private static T WithCopyAttached<T>(Backups backups, BackupFile copy, Func<SqliteConnection, T> work)
+    /// <summary>Saves what can still be read of a database whose log was lost; the files themselves are left as they are. Nobody may have it open.</summary>
+    /// <returns>Where it lies; null where it is not whole without what was lost.</returns>
+    public static string? SaveReadable(Backups backups)
     {
-        if (WhyNot(copy) is { } reason)
+        var readable = backups.DatabasePath + ReadableEnding;
+        WorkroomDatabase.DeleteWhole(readable);
+        foreach (var end in WithLog.Where(end => File.Exists(backups.DatabasePath + end)))
         {
-            throw new InvalidOperationException(reason);
+            PrivateFiles.Create(readable + end);
+            File.Copy(backups.DatabasePath + end, readable + end, overwrite: true);
         }
 
-        var scratch = Path.Combine(backups.Folder, $".{Guid.NewGuid():N}.scratch");
+        // Opening it lets SQLite play in what the log still holds.
+        if (DatabaseCheck.Of(readable) == DatabaseState.Good)
+        {
+            return readable;
+        }
+
+        WorkroomDatabase.DeleteWhole(readable);
+        return null;
+    }
+
+    /// <summary>Runs work on the live database with a copy beside it that has been brought up to date.</summary>
+    private static T WithCopyAttached<T>(Backups backups, BackupFile copy, Func<SqliteConnection, T> work) => WithCopy(backups, copy, scratch =>
+    {
+        using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = backups.DatabasePath, ForeignKeys = true, Pooling = false, DefaultTimeout = 10 }.ToString());
+        connection.Open();
+        Do(connection, "ATTACH DATABASE $path AS copy", ("$path", scratch));
+        return work(connection);
+    });
+
+    /// <summary>Runs work on a copy of a copy that has been brought up to date and looked through, and is thrown away afterwards.</summary>
+    private static T WithCopy<T>(Backups backups, BackupFile copy, Func<string, T> work)
+    {
+        switch (DatabaseCheck.Of(copy.Path))
+        {
+            case DatabaseState.Good:
+                break;
+            case DatabaseState.NoWorkroom:
+                throw new UnfitCopyException("This file does not hold a workroom.");
+            default:
+                throw new UnfitCopyException("This copy is damaged.");
+        }
+
+        if (IsNewer(copy.Path))
+        {
+            throw new UnfitCopyException("This copy was made by a newer version of Yielding Loop.");
+        }
+
+        var scratch = backups.Scratch();
         try
         {
             Backups.CopyWhole(copy.Path, scratch);
-            using (var context = ContextOn(scratch))
+            WorkroomDatabase.BringUpToDate(scratch);
+            using (var context = WorkroomDatabase.ContextOn(scratch))
             {
-                context.Database.Migrate();
+                if (Legibility.FirstIllegible(context) is { } record)
+                {
+                    throw new UnfitCopyException($"This copy holds a record that cannot be read: {record}.");
+                }
             }
 
-            using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = backups.DatabasePath, ForeignKeys = true, Pooling = false, DefaultTimeout = 10 }.ToString());
-            connection.Open();
-            Do(connection, "ATTACH DATABASE $path AS copy", ("$path", scratch));
-            return work(connection);
+            return work(scratch);
         }
         finally
         {
-            foreach (var end in Beside.Prepend(""))
-            {
-                File.Delete(scratch + end);
-            }
+            WorkroomDatabase.DeleteWhole(scratch);
         }
     }
-
-    private static WorkroomContext ContextOn(string path) => new(new DbContextOptionsBuilder<WorkroomContext>().UseSqlite(Backups.Unpooled(path)).Options);
 
     /// <summary>Condition under which a row of the live table says something else than the copy's row of the same number.</summary>
     private static string Differs(SqliteConnection connection, string table) =>

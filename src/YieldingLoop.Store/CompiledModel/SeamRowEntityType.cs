@@ -20,7 +20,7 @@ namespace YieldingLoop.Store.CompiledModel
                 "YieldingLoop.Store.SeamRow",
                 typeof(SeamRow),
                 baseEntityType,
-                propertyCount: 11,
+                propertyCount: 12,
                 navigationCount: 2,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 3,
@@ -78,6 +78,15 @@ namespace YieldingLoop.Store.CompiledModel
                 typeof(string),
                 propertyInfo: typeof(Row).GetProperty("Name", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Row).GetField("<Name>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var passed = runtimeEntityType.AddProperty(
+                "Passed",
+                typeof(bool),
+                propertyInfo: typeof(SeamRow).GetProperty("Passed", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SeamRow).GetField("<Passed>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd,
+                sentinel: false);
+            passed.AddAnnotation("Relational:DefaultValue", false);
 
             var putAwayAt = runtimeEntityType.AddProperty(
                 "PutAwayAt",

@@ -20,7 +20,7 @@ namespace YieldingLoop.Store.CompiledModel
                 "YieldingLoop.Store.SetupRow",
                 typeof(SetupRow),
                 baseEntityType,
-                propertyCount: 20,
+                propertyCount: 21,
                 navigationCount: 5,
                 foreignKeyCount: 4,
                 unnamedIndexCount: 6,
@@ -149,6 +149,15 @@ namespace YieldingLoop.Store.CompiledModel
                 valueConverter: new JsonColumn<SetupSummary>(),
                 valueComparer: new ReplacedNotChanged<SetupSummary>());
 
+            var superseded = runtimeEntityType.AddProperty(
+                "Superseded",
+                typeof(bool),
+                propertyInfo: typeof(SetupRow).GetProperty("Superseded", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SetupRow).GetField("<Superseded>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd,
+                sentinel: false);
+            superseded.AddAnnotation("Relational:DefaultValue", false);
+
             var swatchPassedAt = runtimeEntityType.AddProperty(
                 "SwatchPassedAt",
                 typeof(DateTimeOffset?),
@@ -182,7 +191,9 @@ namespace YieldingLoop.Store.CompiledModel
                 new[] { createdAt });
 
             var index1 = runtimeEntityType.AddIndex(
-                new[] { earlierId });
+                new[] { earlierId },
+                unique: true);
+            index1.AddAnnotation("Relational:Filter", "EarlierId IS NOT NULL AND PutAwayAt IS NULL");
 
             var index2 = runtimeEntityType.AddIndex(
                 new[] { machineId });

@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("0d1c6cc9-f7e0-419b-8146-a052ed262b00"), entityTypeCount: 11)
+            : base(skipDetectChanges: false, modelId: new Guid("4a51129d-bdfd-4e1b-8b3d-c2c0086f2168"), entityTypeCount: 11)
         {
         }
 

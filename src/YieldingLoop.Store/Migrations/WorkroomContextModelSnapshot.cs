@@ -268,6 +268,11 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("Passed")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(false);
+
                     b.Property<long?>("PutAwayAt")
                         .HasColumnType("INTEGER");
 
@@ -373,6 +378,11 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("Superseded")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(false);
+
                     b.Property<long?>("SwatchPassedAt")
                         .HasColumnType("INTEGER");
 
@@ -390,7 +400,9 @@ namespace YieldingLoop.Store.Migrations
 
                     b.HasIndex("CreatedAt");
 
-                    b.HasIndex("EarlierId");
+                    b.HasIndex("EarlierId")
+                        .IsUnique()
+                        .HasFilter("EarlierId IS NOT NULL AND PutAwayAt IS NULL");
 
                     b.HasIndex("MachineId");
 

@@ -7,6 +7,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Primitives;
 using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
+using YieldingLoop.Web.Startup;
 
 namespace YieldingLoop.Web.Forms;
 
@@ -144,7 +145,20 @@ public abstract class RecordPage<TForm, TRow, TEntry>(Drafts drafts, Wording wor
             return Page();
         }
 
-        switch (await SaveAsync(entry, RecordId))
+        SaveResult result;
+        try
+        {
+            result = await SaveAsync(entry, RecordId);
+        }
+        catch (Exception e) when (StorageFault.Of(e) is { } trouble and not StorageTrouble.Damaged)
+        {
+            HttpContext.RequestServices.GetRequiredService<StorageWindow>().Say(trouble);
+            Notice = $"{StorageWords.What(trouble)} Nothing was saved, and nothing you typed is lost: it stands below. {StorageWords.Remedy(trouble)}";
+            Response.StatusCode = StorageWords.Status(trouble);
+            return Page();
+        }
+
+        switch (result)
         {
             case SaveResult.Saved { Again: true } again:
                 var stored = await Rows.FirstAsync(r => r.Id == again.Id);

@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Security.Claims;
-using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
 
@@ -19,13 +18,7 @@ public static class Gate
     /// <summary>How long a device stays in at most.</summary>
     public static readonly TimeSpan Longest = TimeSpan.FromDays(7);
 
-    /// <summary>Attempts at the passcode from one address, and from all together, in <see cref="Window"/>.</summary>
-    public const int AttemptsFromOne = 5, AttemptsFromAll = 50;
-
-    /// <summary>Time over which attempts are counted.</summary>
-    public static readonly TimeSpan Window = TimeSpan.FromMinutes(5);
-
-    private const string StampClaim = "stamp", SinceClaim = "since";
+    private const string StampClaim = "stamp", SinceClaim = "since", SessionClaim = "session";
 
     /// <summary>What the entry page is made of; nothing else is served to strangers.</summary>
     private static readonly Dictionary<string, (string File, string Type)> EntryAssets = new(StringComparer.Ordinal)
@@ -52,7 +45,8 @@ public static class Gate
                 var principal = context.Principal;
                 if (principal?.FindFirstValue(StampClaim) != services.GetRequiredService<Passcode>().Stamp.ToString()
                     || !long.TryParse(principal.FindFirstValue(SinceClaim), NumberStyles.None, CultureInfo.InvariantCulture, out var since)
-                    || now - DateTimeOffset.FromUnixTimeSeconds(since) > Longest)
+                    || now - DateTimeOffset.FromUnixTimeSeconds(since) > Longest
+                    || services.GetRequiredService<Passcode>().HasEnded(principal.FindFirstValue(SessionClaim)))
                 {
                     context.RejectPrincipal();
                 }
@@ -60,11 +54,7 @@ public static class Gate
                 return Task.CompletedTask;
             };
         });
-        return services.AddSingleton(PartitionedRateLimiter.CreateChained(
-            PartitionedRateLimiter.Create<HttpContext, string>(_ => Limit("everybody", AttemptsFromAll)),
-            PartitionedRateLimiter.Create<HttpContext, string>(context => Limit($"{context.Connection.RemoteIpAddress}", AttemptsFromOne))));
-
-        static RateLimitPartition<string> Limit(string who, int attempts) => RateLimitPartition.GetFixedWindowLimiter(who, _ => new FixedWindowRateLimiterOptions { PermitLimit = attempts, Window = Window });
+        return services.AddSingleton<EntryAttempts>();
     }
 
     public static void UseGate(this IApplicationBuilder app)
@@ -73,7 +63,7 @@ public static class Gate
         app.Use((context, next) =>
         {
             var path = context.Request.Path;
-            if (!context.RequestServices.GetRequiredService<NetworkOptions>().AsksForPasscode(context.Connection.RemoteIpAddress)
+            if (!context.RequestServices.GetRequiredService<NetworkOptions>().AsksForPasscode(context.Connection)
                 || context.User.Identity?.IsAuthenticated == true
                 || path == "/health" || path.StartsWithSegments(EntryPath, StringComparison.Ordinal))
             {
@@ -92,8 +82,8 @@ public static class Gate
                 return Task.CompletedTask;
             }
 
-            // A form whose session ran out comes back to its page, where its draft is offered.
-            var back = context.Request.PathBase + path + (HttpMethods.IsGet(context.Request.Method) ? context.Request.QueryString : QueryString.Empty);
+            // A form whose session ran out comes back to the page it stood on, where its draft is offered; the page may need its query.
+            var back = context.Request.PathBase + path + QueryString.Create(context.Request.Query.Where(q => HttpMethods.IsGet(context.Request.Method) || !q.Key.Equals("handler", StringComparison.OrdinalIgnoreCase)));
             context.Response.StatusCode = StatusCodes.Status303SeeOther;
             context.Response.Headers.Location = $"{EntryPath}?next={Uri.EscapeDataString(back)}";
             return Task.CompletedTask;
@@ -112,12 +102,27 @@ public static class Gate
         return Results.Stream(host.WebRootFileProvider.GetFileInfo(found.File).CreateReadStream(), found.Type);
     }).ExcludeFromDescription();
 
+    /// <summary>Ends the session of this device, also for whoever has kept its cookie.</summary>
+    public static Task LetOutAsync(HttpContext context)
+    {
+        if (context.User.FindFirstValue(SessionClaim) is { } session)
+        {
+            var services = context.RequestServices;
+            services.GetRequiredService<Passcode>().End(session, services.GetRequiredService<TimeProvider>().GetUtcNow() + Longest);
+        }
+
+        return context.SignOutAsync();
+    }
+
     /// <summary>Lets this device in.</summary>
     public static Task LetInAsync(HttpContext context)
     {
         var services = context.RequestServices;
         var identity = new ClaimsIdentity(
         [
+            // Forms are signed for whom they are made; every session is the same somebody, so that entering again leaves open forms good.
+            new(ClaimTypes.NameIdentifier, "device"),
+            new(SessionClaim, Guid.NewGuid().ToString()),
             new(StampClaim, services.GetRequiredService<Passcode>().Stamp.ToString()),
             new(SinceClaim, services.GetRequiredService<TimeProvider>().GetUtcNow().ToUnixTimeSeconds().ToString(CultureInfo.InvariantCulture)),
         ], CookieAuthenticationDefaults.AuthenticationScheme);

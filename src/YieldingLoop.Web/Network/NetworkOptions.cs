@@ -1,6 +1,5 @@
 using System.Net;
 using System.Net.NetworkInformation;
-using System.Net.Sockets;
 
 namespace YieldingLoop.Web.Network;
 
@@ -12,12 +11,23 @@ namespace YieldingLoop.Web.Network;
 /// </param>
 public sealed record NetworkOptions(int Port, bool Lan, bool PasscodeEverywhere)
 {
-    public static NetworkOptions From(IConfiguration configuration) => new(
-        configuration.GetValue("port", 5080), configuration.GetValue("lan", false), configuration.GetValue("passcodeEverywhere", false));
+    /// <summary>What the command line and the environment say; null where that means nothing.</summary>
+    public static NetworkOptions? From(IConfiguration configuration)
+    {
+        try
+        {
+            var port = configuration.GetValue("port", 5080);
+            return port is < IPEndPoint.MinPort or > IPEndPoint.MaxPort ? null : new(port, configuration.GetValue("lan", false), configuration.GetValue("passcodeEverywhere", false));
+        }
+        catch (InvalidOperationException)
+        {
+            return null;
+        }
+    }
 
-    /// <summary>Names this server answers to; a page on another site cannot reach it under a name of its own.</summary>
-    public IReadOnlyList<string> HostNames => Lan
-        ? ["localhost", "127.0.0.1", "[::1]", Dns.GetHostName(), $"{Dns.GetHostName()}.local", .. Addresses().Select(a => a.AddressFamily == AddressFamily.InterNetworkV6 ? $"[{a}]" : $"{a}")]
+    /// <summary>Names this server answers to, beside the address it is spoken to at.</summary>
+    public IReadOnlyList<string> HostNames { get; } = Lan
+        ? ["localhost", "127.0.0.1", "[::1]", Dns.GetHostName(), $"{Dns.GetHostName()}.local"]
         : ["localhost", "127.0.0.1", "[::1]"];
 
     /// <summary>Addresses on the local network, those that are typed most easily first.</summary>
@@ -31,6 +41,21 @@ public sealed record NetworkOptions(int Port, bool Lan, bool PasscodeEverywhere)
             .OrderBy(a => a.AddressFamily),
     ];
 
+    /// <summary>
+    /// Whether a name is this server's: a page on another site cannot reach it under a name of its own. An address is, where
+    /// it is the one the connection came in at, so that one the machine got after the start is answered to as well.
+    /// </summary>
+    public bool IsOwn(string host, ConnectionInfo connection) =>
+        HostNames.Contains(host, StringComparer.OrdinalIgnoreCase)
+        || (Lan && IPAddress.TryParse(host.Trim('[', ']'), out var address) && connection.LocalIpAddress is { } at && Plain(at).Equals(Plain(address)));
+
     /// <summary>Whether a request has to show a session.</summary>
-    public bool AsksForPasscode(IPAddress? from) => PasscodeEverywhere || (Lan && !(from is not null && IPAddress.IsLoopback(from.IsIPv4MappedToIPv6 ? from.MapToIPv4() : from)));
+    public bool AsksForPasscode(ConnectionInfo connection) => PasscodeEverywhere || (Lan && !IsFromHere(connection));
+
+    /// <summary>Whether a connection comes from this machine itself: over its inner network, or from the very address it goes to.</summary>
+    public static bool IsFromHere(ConnectionInfo connection) =>
+        connection.RemoteIpAddress is { } from && (IPAddress.IsLoopback(Plain(from)) || (connection.LocalIpAddress is { } at && Plain(at).Equals(Plain(from))));
+
+    /// <summary>An address of the older kind, where it is written in the newer one.</summary>
+    private static IPAddress Plain(IPAddress address) => address.IsIPv4MappedToIPv6 ? address.MapToIPv4() : address;
 }

@@ -37,7 +37,7 @@ public sealed class Passcode(string path, int iterations = 210_000)
             }
 
             var plain = RandomNumberGenerator.GetString(Alphabet, Length);
-            Write(new Kept(hasher.HashPassword("", plain), Guid.NewGuid()));
+            Write(new Kept(hasher.HashPassword("", plain), Guid.NewGuid(), []));
             return $"{plain[..(Length / 2)]}-{plain[(Length / 2)..]}";
         }
     }
@@ -49,10 +49,28 @@ public sealed class Passcode(string path, int iterations = 210_000)
         {
             if (kept is not null)
             {
-                Write(kept with { Stamp = Guid.NewGuid() });
+                Write(kept with { Stamp = Guid.NewGuid(), Ended = [] });
             }
         }
     }
+
+    /// <summary>Ends one session.</summary>
+    /// <param name="session">Which.</param>
+    /// <param name="until">When it would have ended anyway, and need no longer be remembered.</param>
+    public void End(string session, DateTimeOffset until)
+    {
+        lock (writing)
+        {
+            if (kept is not null)
+            {
+                var now = until - Gate.Longest;
+                Write(kept with { Ended = [.. (kept.Ended ?? []).Where(e => e.Until > now), new(session, until)] });
+            }
+        }
+    }
+
+    /// <summary>Whether a session was ended.</summary>
+    public bool HasEnded(string? session) => kept?.Ended?.Any(e => e.Session == session) == true;
 
     /// <summary>Whether this is the passcode, whatever case and dashes it is typed with.</summary>
     public bool Accepts(string? typed)
@@ -94,5 +112,10 @@ public sealed class Passcode(string path, int iterations = 210_000)
         }
     }
 
-    private sealed record Kept(string Hash, Guid Stamp);
+    /// <param name="Hash">Of the passcode.</param>
+    /// <param name="Stamp">Of the sessions that are good.</param>
+    /// <param name="Ended">Sessions that were ended one by one; missing in files of earlier versions.</param>
+    private sealed record Kept(string Hash, Guid Stamp, IReadOnlyList<EndedSession>? Ended);
+
+    private sealed record EndedSession(string Session, DateTimeOffset Until);
 }

@@ -1,5 +1,4 @@
 using System.Net.Sockets;
-using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Web.Network;
@@ -29,7 +28,7 @@ public sealed class DevicesModel(NetworkOptions network, Passcode passcode) : Pa
 
     public async Task<IActionResult> OnPostLeaveAsync()
     {
-        await HttpContext.SignOutAsync();
+        await Gate.LetOutAsync(HttpContext);
         return Redirect("/");
     }
 }

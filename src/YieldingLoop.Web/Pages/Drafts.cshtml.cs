@@ -23,9 +23,9 @@ public sealed class DraftsModel(Drafts drafts) : PageModel
         ("/needles/", "needles"), ("/threads/", "a thread"), ("/rules/", "a rule"),
     ];
 
-    public IReadOnlyList<DraftListing> Unfinished { get; private set; } = [];
+    public ListPage<DraftListing> Unfinished { get; private set; } = ListPage.Empty<DraftListing>();
 
-    public async Task OnGetAsync() => Unfinished = await drafts.ListAsync(Drafts.Most);
+    public async Task OnGetAsync(int p) => Unfinished = await drafts.ListAsync(p);
 
     /// <summary>Keeps the form that is sent, whatever stands in it: a draft is not checked, only bounded.</summary>
     /// <param name="path">Address of the form, with its query.</param>

@@ -1,14 +1,17 @@
 using System.Globalization;
-using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Web.Network;
 
 namespace YieldingLoop.Web.Pages;
 
-/// <summary>The one page that answers without a session: it asks for the passcode.</summary>
+/// <summary>
+/// The one page that answers without a session: it asks for the passcode. Its form is good however old it is: whoever
+/// sends it has to know the passcode, which is more than a token says.
+/// </summary>
+[IgnoreAntiforgeryToken]
 [ResponseCache(NoStore = true)]
-public sealed class EnterModel(NetworkOptions network, Passcode code, PartitionedRateLimiter<HttpContext> attempts) : PageModel
+public sealed class EnterModel(NetworkOptions network, Passcode code, EntryAttempts attempts) : PageModel
 {
     public string Next { get; private set; } = "/";
 
@@ -17,29 +20,28 @@ public sealed class EnterModel(NetworkOptions network, Passcode code, Partitione
     public IActionResult OnGet(string? next)
     {
         KeepNext(next);
-        return User.Identity?.IsAuthenticated == true || !network.AsksForPasscode(HttpContext.Connection.RemoteIpAddress) ? Redirect(Next) : Page();
+        return User.Identity?.IsAuthenticated == true || !network.AsksForPasscode(HttpContext.Connection) ? Redirect(Next) : Page();
     }
 
     public async Task<IActionResult> OnPostAsync(string? passcode, string? next)
     {
         KeepNext(next);
-        using var attempt = attempts.AttemptAcquire(HttpContext);
-        if (!attempt.IsAcquired)
+        if (attempts.Take(HttpContext.Connection) is { } wait)
         {
-            var wait = attempt.TryGetMetadata(MetadataName.RetryAfter, out var after) ? after : Gate.Window;
             Response.Headers.RetryAfter = ((int)wait.TotalSeconds).ToString(CultureInfo.InvariantCulture);
             Fault = $"Too many attempts. Wait {Math.Max(1, (int)Math.Ceiling(wait.TotalMinutes))} minutes, then try again.";
             Response.StatusCode = StatusCodes.Status429TooManyRequests;
             return Page();
         }
 
-        if (!code.Accepts(passcode))
+        if (!await attempts.TryAsync(code, passcode, HttpContext.RequestAborted))
         {
             Fault = "That is not the passcode. Capitals and the dash do not matter.";
             Response.StatusCode = StatusCodes.Status401Unauthorized;
             return Page();
         }
 
+        attempts.Remember(HttpContext.Connection);
         await Gate.LetInAsync(HttpContext);
         return Redirect(Next);
     }

@@ -12,27 +12,27 @@ public sealed class IndexModel(Workroom workroom, Store.ThreadUps threadUps, Dra
 
     public bool DemoInUse { get; private set; }
 
-    public IReadOnlyList<DraftListing> Unfinished { get; private set; } = [];
+    public ListPage<DraftListing> Unfinished { get; private set; } = ListPage.Empty<DraftListing>();
 
     /// <summary>What is going on at the machines.</summary>
-    public IReadOnlyList<ThreadUpListing> AtMachines { get; private set; } = [];
+    public ListPage<ThreadUpListing> AtMachines { get; private set; } = ListPage.Empty<ThreadUpListing>();
 
-    public IReadOnlyList<WorkListing> Work { get; private set; } = [];
+    public ListPage<WorkListing> Work { get; private set; } = ListPage.Empty<WorkListing>();
 
-    public IReadOnlyList<SetupListing> Passed { get; private set; } = [];
+    public ListPage<SetupListing> Passed { get; private set; } = ListPage.Empty<SetupListing>();
 
-    public IReadOnlyList<ClothRow> Cloths { get; private set; } = [];
+    public ListPage<ClothRow> Cloths { get; private set; } = ListPage.Empty<ClothRow>();
 
-    public IReadOnlyList<MachineRow> Machines { get; private set; } = [];
+    public ListPage<MachineRow> Machines { get; private set; } = ListPage.Empty<MachineRow>();
 
     public async Task OnGetAsync()
     {
-        Work = await workroom.OnTheTableAsync(6);
+        Work = await workroom.OnTheTableAsync(1, 6);
         Passed = await workroom.LastPassedAsync(5);
-        Cloths = await workroom.ListClothsAsync(6);
-        Machines = await workroom.ListMachinesAsync(6);
-        AtMachines = await threadUps.ListAsync(4);
-        Unfinished = await drafts.ListAsync(3);
+        Cloths = await workroom.ListClothsAsync(size: 6);
+        Machines = await workroom.ListMachinesAsync(size: 6);
+        AtMachines = await threadUps.ListAsync(1, 12);
+        Unfinished = await drafts.ListAsync(size: 3);
         DemoInUse = await shelf.DemoInUseAsync();
     }
 }

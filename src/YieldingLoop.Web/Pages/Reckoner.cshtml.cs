@@ -62,7 +62,7 @@ public sealed class ReckonerModel(Workroom workroom, Wording wording) : PageMode
 
     public IReadOnlyList<(int Id, PlainMachine Machine)> PlainMachines { get; private set; } = [];
 
-    public IReadOnlyList<ClothRow> Cloths { get; private set; } = [];
+    public ListPage<ClothRow> Cloths { get; private set; } = ListPage.Empty<ClothRow>();
 
     public PlainMachine? Plain { get; private set; }
 
@@ -80,10 +80,10 @@ public sealed class ReckonerModel(Workroom workroom, Wording wording) : PageMode
 
     public async Task OnGetAsync()
     {
-        var machines = await workroom.ListMachinesAsync(200);
+        var machines = (await workroom.OfferMachinesAsync(Machine)).Items;
         PlainMachines = [.. machines.Where(m => m.Entry is PlainMachine).Select(m => (m.Id, (PlainMachine)m.Entry))];
         Plain = PlainMachines.Where(m => m.Id == Machine).Concat(PlainMachines).Select(m => m.Machine).FirstOrDefault();
-        Cloths = await workroom.ListClothsAsync(200);
+        Cloths = await workroom.OfferClothsAsync(BandCloth);
         // A coverstitch machine's own widest pair is where its hem starts from.
         if (machines.FirstOrDefault(m => m.Id == Machine)?.Entry.AsCoverstitch() is { } cover && Rows is null)
         {
@@ -129,7 +129,7 @@ public sealed class ReckonerModel(Workroom workroom, Wording wording) : PageMode
             return;
         }
 
-        if (Cloths.FirstOrDefault(c => c.Id == BandCloth)?.Entry.Resolve().Value is not { } cloth)
+        if (Cloths.Items.FirstOrDefault(c => c.Id == BandCloth)?.Entry.Resolve().Value is not { } cloth)
         {
             Band = Outcome.Failed<BandLength>([new("BandCloth", "Choose the cloth of the band; its stretch decides the length.")]);
             return;

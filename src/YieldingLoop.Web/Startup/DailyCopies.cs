@@ -1,10 +1,11 @@
 using Microsoft.Data.Sqlite;
+using YieldingLoop.Store;
 using YieldingLoop.Store.Backup;
 
 namespace YieldingLoop.Web.Startup;
 
 /// <summary>Makes the copy of the day: soon after the start, because sessions are short, and every hour it looks whether a new day has begun.</summary>
-internal sealed partial class DailyCopies(Backups backups, Rescue rescue, TimeProvider clock, ILogger<DailyCopies> log) : BackgroundService
+internal sealed partial class DailyCopies(Backups backups, Rescue rescue, StorageWindow window, TimeProvider clock, ILogger<DailyCopies> log) : BackgroundService
 {
     private static readonly TimeSpan FirstAfter = TimeSpan.FromSeconds(3), Between = TimeSpan.FromHours(1);
 
@@ -36,6 +37,7 @@ internal sealed partial class DailyCopies(Backups backups, Rescue rescue, TimePr
             catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
             {
                 CopyFailed(e);
+                window.Say($"The copy of the day could not be made. {(StorageFault.Of(e) is { } trouble ? StorageWords.What(trouble) : "")}".TrimEnd());
             }
         }
     }

@@ -5,6 +5,8 @@ namespace YieldingLoop.Web.Startup;
 /// <summary>Where this server keeps its data.</summary>
 public sealed record DataFolder(string Path)
 {
+    private const string ProbeName = ".write-";
+
     public string DatabasePath => System.IO.Path.Combine(Path, WorkroomDatabase.FileName);
 
     public string PasscodePath => System.IO.Path.Combine(Path, "passcode.json");
@@ -32,9 +34,23 @@ public sealed record DataFolder(string Path)
     {
         try
         {
-            Directory.CreateDirectory(Path);
-            var probe = System.IO.Path.Combine(Path, $".write-{Environment.ProcessId}");
-            File.WriteAllText(probe, "");
+            PrivateFiles.OnlyForOwner();
+            if (!Directory.Exists(Path))
+            {
+                PrivateFiles.Folder(Path);
+            }
+
+            foreach (var left in Directory.GetFiles(Path, $"{ProbeName}*"))
+            {
+                File.Delete(left);
+            }
+
+            PrivateFiles.Folder(KeysPath);
+            PrivateFiles.Folder(LogsPath);
+            PrivateFiles.Tighten(Directory.GetFiles(KeysPath));
+            var probe = System.IO.Path.Combine(Path, $"{ProbeName}{Environment.ProcessId}");
+            // A byte, since an empty file fits on a full disk.
+            File.WriteAllText(probe, "?");
             File.Delete(probe);
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Net.Sockets;
 using YieldingLoop.Web.Network;
 
@@ -8,16 +7,19 @@ namespace YieldingLoop.Web.Startup;
 internal static class Greeting
 {
     /// <param name="network">Who can reach it.</param>
+    /// <param name="data">Where it lies.</param>
     /// <param name="passcode">The passcode, where this start made it.</param>
     /// <param name="rescue">Whether the database is damaged.</param>
-    public static IEnumerable<string> Lines(NetworkOptions network, string? passcode, Rescue rescue)
+    public static IEnumerable<string> Lines(NetworkOptions network, DataFolder data, string? passcode, Rescue rescue)
     {
         yield return $"Yielding Loop is at http://127.0.0.1:{network.Port}";
         if (rescue.Needed)
         {
-            yield return rescue.Copy is { } copy
-                ? $"Its database is {rescue.Found.ToString().ToLowerInvariant()}. Open that address to go on with the newest good copy, of {copy.MadeAt.ToLocalTime().ToString("d MMMM yyyy, H:mm", CultureInfo.InvariantCulture)}."
-                : $"Its database is {rescue.Found.ToString().ToLowerInvariant()}.";
+            yield return $"{RescueWords.Of(rescue.Found)} Open that address to {(rescue.Readable is not null ? "choose what to go on with" : rescue.Copy is { } copy ? $"go on with the newest good copy, of {Rescue.When(copy)}" : "go on")}.";
+        }
+        else if (rescue.Created)
+        {
+            yield return $"A new workroom was made in {data.Path}.";
         }
 
         if (network.Lan)

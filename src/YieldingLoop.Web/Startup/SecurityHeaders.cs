@@ -16,6 +16,16 @@ internal static class SecurityHeaders
         headers["Referrer-Policy"] = "same-origin";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
         headers["Cross-Origin-Resource-Policy"] = "same-origin";
+        // What is private is kept by nobody: not by the browser of a tablet that somebody else opens next. Files say for themselves how long they last.
+        context.Response.OnStarting(() =>
+        {
+            if (headers.CacheControl.Count == 0)
+            {
+                headers.CacheControl = "no-store";
+            }
+
+            return Task.CompletedTask;
+        });
         headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=(), payment=(), usb=()";
         return next(context);
     });

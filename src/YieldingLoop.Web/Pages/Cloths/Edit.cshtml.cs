@@ -20,7 +20,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
     public Outcome<ClothFigures>? Figures { get; private set; }
 
-    public IReadOnlyList<SetupListing> Setups { get; private set; } = [];
+    public ListPage<SetupListing> Setups { get; private set; } = ListPage.Empty<SetupListing>();
 
     public override string Noun => "cloth";
 

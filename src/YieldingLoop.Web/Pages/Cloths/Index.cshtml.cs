@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Store;
 
@@ -6,7 +7,11 @@ namespace YieldingLoop.Web.Pages.Cloths;
 /// <summary>All cloths, the last changed first.</summary>
 public sealed class IndexModel(Workroom workroom) : PageModel
 {
-    public IReadOnlyList<ClothRow> Cloths { get; private set; } = [];
+    /// <summary>Words of a cloth's name.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Name { get; set; }
 
-    public async Task OnGetAsync() => Cloths = await workroom.ListClothsAsync(200);
+    public ListPage<ClothRow> Cloths { get; private set; } = ListPage.Empty<ClothRow>();
+
+    public async Task OnGetAsync(int p) => Cloths = await workroom.ListClothsAsync(Name, p);
 }

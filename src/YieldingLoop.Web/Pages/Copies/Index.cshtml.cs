@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.Data.Sqlite;
+using YieldingLoop.Store;
 using YieldingLoop.Store.Backup;
 
 namespace YieldingLoop.Web.Pages.Copies;
@@ -8,7 +9,7 @@ namespace YieldingLoop.Web.Pages.Copies;
 /// <summary>Copies of the workroom: made, listed, downloaded.</summary>
 public sealed class IndexModel(Backups backups) : PageModel
 {
-    public IReadOnlyList<BackupFile> All { get; private set; } = [];
+    public ListPage<BackupFile> All { get; private set; } = ListPage.Empty<BackupFile>();
 
     /// <summary>The copy just made.</summary>
     public BackupFile? Made { get; private set; }
@@ -17,9 +18,9 @@ public sealed class IndexModel(Backups backups) : PageModel
 
     public string Folder => backups.Folder;
 
-    public void OnGet(string? made)
+    public void OnGet(string? made, int p)
     {
-        All = backups.List();
+        All = ListPage.Of(backups.List(), p);
         Made = backups.Find(made);
     }
 
@@ -31,8 +32,8 @@ public sealed class IndexModel(Backups backups) : PageModel
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
         {
-            Notice = $"No copy was made: {e.Message} The workroom itself is as it was.";
-            All = backups.List();
+            Notice = $"No copy was made: {CopyText.Fault(e)} The workroom itself is as it was.";
+            All = ListPage.Of(backups.List(), 1);
             Response.StatusCode = StatusCodes.Status507InsufficientStorage;
             return Page();
         }

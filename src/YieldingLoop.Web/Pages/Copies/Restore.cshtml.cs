@@ -30,7 +30,7 @@ public sealed class RestoreModel(Backups backups, SettingsStore settings, Settin
         }
 
         Replaced = backups.Find(replaced);
-        Preview = WhyNot is null && Replaced is null ? Restoring.Preview(backups, Copy) : null;
+        Look();
         return Page();
     }
 
@@ -44,23 +44,45 @@ public sealed class RestoreModel(Backups backups, SettingsStore settings, Settin
             return NotFound();
         }
 
-        if (WhyNot is not null)
+        try
         {
+            var replaced = await Restoring.RestoreAsync(backups, Copy);
+            await cache.RefreshAsync(settings);
+            return Redirect($"/copies/{Copy.Name}?replaced={replaced.Name}");
+        }
+        catch (UnfitCopyException e)
+        {
+            WhyNot = e.Message;
             return Page();
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException or WorkroomBusyException)
+        {
+            Notice = $"Nothing was restored: {CopyText.Fault(e)} The workroom is as it was.";
+            Look();
+            Response.StatusCode = StatusCodes.Status507InsufficientStorage;
+            return Page();
+        }
+    }
+
+    /// <summary>Finds out what a restore would change, or why there can be none.</summary>
+    private void Look()
+    {
+        if (Replaced is not null)
+        {
+            return;
         }
 
         try
         {
-            var replaced = Restoring.Restore(backups, Copy);
-            await cache.RefreshAsync(settings);
-            return Redirect($"/copies/{Copy.Name}?replaced={replaced.Name}");
+            Preview = Restoring.Preview(backups, Copy);
+        }
+        catch (UnfitCopyException e)
+        {
+            WhyNot = e.Message;
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
         {
-            Notice = $"Nothing was restored: {e.Message} The workroom is as it was.";
-            Preview = Restoring.Preview(backups, Copy);
-            Response.StatusCode = StatusCodes.Status507InsufficientStorage;
-            return Page();
+            Notice ??= $"What it would change could not be worked out: {CopyText.Fault(e)}";
         }
     }
 
@@ -72,7 +94,6 @@ public sealed class RestoreModel(Backups backups, SettingsStore settings, Settin
         }
 
         Copy = copy;
-        WhyNot = Restoring.WhyNot(copy);
         return true;
     }
 }

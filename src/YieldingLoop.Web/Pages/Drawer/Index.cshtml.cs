@@ -6,13 +6,13 @@ namespace YieldingLoop.Web.Pages.Drawer;
 /// <summary>Needles and threads that are at hand.</summary>
 public sealed class IndexModel(Workroom workroom) : PageModel
 {
-    public IReadOnlyList<NeedleRow> Needles { get; private set; } = [];
+    public ListPage<NeedleRow> Needles { get; private set; } = ListPage.Empty<NeedleRow>();
 
-    public IReadOnlyList<ThreadRow> Threads { get; private set; } = [];
+    public ListPage<ThreadRow> Threads { get; private set; } = ListPage.Empty<ThreadRow>();
 
-    public async Task OnGetAsync()
+    public async Task OnGetAsync(int p, int n)
     {
-        Needles = await workroom.ListNeedlesAsync(300);
-        Threads = await workroom.ListThreadsAsync(300);
+        Needles = await workroom.ListNeedlesAsync(n);
+        Threads = await workroom.ListThreadsAsync(p);
     }
 }

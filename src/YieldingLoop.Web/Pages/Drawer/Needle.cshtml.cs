@@ -51,8 +51,8 @@ public sealed class NeedleModel(Workroom workroom, Drafts drafts, Wording wordin
 
     protected override async Task<bool> PrepareAsync(NeedleRow? row)
     {
-        var machines = await workroom.ListMachinesAsync(200);
-        var needles = await workroom.ListNeedlesAsync(300);
+        var machines = (await workroom.ListMachinesAsync(size: Workroom.MostOffered)).Items;
+        var needles = (await workroom.ListNeedlesAsync(size: Workroom.MostOffered)).Items;
         Systems = [.. machines.Select(m => m.Entry.NeedleSystem.Trim()).Concat(needles.Select(n => n.Entry.System.Trim())).Distinct()];
         return true;
     }

@@ -21,7 +21,7 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
     /// <summary>The thread-up that is going on at it.</summary>
     public int? GoingOn { get; private set; }
 
-    public IReadOnlyList<SetupListing> Setups { get; private set; } = [];
+    public ListPage<SetupListing> Setups { get; private set; } = ListPage.Empty<SetupListing>();
 
     /// <summary>The piece of work that waits for this machine.</summary>
     [BindProperty(SupportsGet = true)]

@@ -6,7 +6,7 @@ namespace YieldingLoop.Web.Pages.Machines;
 /// <summary>All machines.</summary>
 public sealed class IndexModel(Workroom workroom) : PageModel
 {
-    public IReadOnlyList<MachineRow> Machines { get; private set; } = [];
+    public ListPage<MachineRow> Machines { get; private set; } = ListPage.Empty<MachineRow>();
 
-    public async Task OnGetAsync() => Machines = await workroom.ListMachinesAsync(200);
+    public async Task OnGetAsync(int p) => Machines = await workroom.ListMachinesAsync(p);
 }

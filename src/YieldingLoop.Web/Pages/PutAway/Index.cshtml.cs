@@ -9,11 +9,11 @@ namespace YieldingLoop.Web.Pages.PutAway;
 public sealed class IndexModel(PutAwayShelf shelf) : PageModel
 {
     /// <summary>What went in one go stands together.</summary>
-    public IReadOnlyList<IReadOnlyList<PutAwayListing>> Gone { get; private set; } = [];
+    public ListPage<PutAwayGroup> Gone { get; private set; } = ListPage.Empty<PutAwayGroup>();
 
     public string? Notice { get; private set; }
 
-    public Task OnGetAsync() => LoadAsync();
+    public Task OnGetAsync(int p) => LoadAsync(p);
 
     public async Task<IActionResult> OnPostAsync(RecordKind kind, int id, int version)
     {
@@ -25,12 +25,11 @@ public sealed class IndexModel(PutAwayShelf shelf) : PageModel
         switch (await shelf.PutAwayAsync(kind, id, version))
         {
             case SaveResult.Saved:
-                var with = (await shelf.ListAsync()).First(r => r.Kind == kind && r.Id == id).With;
-                return Redirect($"{KindName.Room(kind)}?away={with}");
+                return Redirect($"{KindName.Room(kind)}?away={await shelf.AwayWithAsync(kind, id)}");
             case SaveResult.Stale:
                 Notice = $"This {KindName.One(kind)} was changed in another tab or on another device after you opened it, so it was left where it is. Look at it as it stands now, then say it again.";
                 Response.StatusCode = StatusCodes.Status409Conflict;
-                await LoadAsync();
+                await LoadAsync(1);
                 return Page();
             default:
                 return NotFound();
@@ -47,9 +46,16 @@ public sealed class IndexModel(PutAwayShelf shelf) : PageModel
             return BadRequest();
         }
 
-        await shelf.BringBackAsync(with);
+        if ((await shelf.BringBackAsync(with)).Held is { Count: > 0 } held)
+        {
+            Notice = $"{string.Join(", ", held.Select(name => $"“{name}”"))} stays put away: the version it was made from has been amended otherwise since, and the newer amendment stands. What else went with it is back.";
+            Response.StatusCode = StatusCodes.Status409Conflict;
+            await LoadAsync(1);
+            return Page();
+        }
+
         return Url.IsLocalUrl(back) ? Redirect(back!) : RedirectToPage();
     }
 
-    private async Task LoadAsync() => Gone = [.. (await shelf.ListAsync()).GroupBy(r => r.With).Select(g => (IReadOnlyList<PutAwayListing>)[.. g])];
+    private async Task LoadAsync(int page) => Gone = await shelf.ListAsync(page);
 }

@@ -39,9 +39,9 @@ public sealed class RuleForm : RecordForm
 /// <summary>One note of the user's own.</summary>
 public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<RuleForm, RuleRow, OwnRule>(drafts, wording)
 {
-    public IReadOnlyList<MachineRow> Machines { get; private set; } = [];
+    public ListPage<MachineRow> Machines { get; private set; } = ListPage.Empty<MachineRow>();
 
-    public IReadOnlyList<ClothRow> Cloths { get; private set; } = [];
+    public ListPage<ClothRow> Cloths { get; private set; } = ListPage.Empty<ClothRow>();
 
     public override string Noun => "rule";
 
@@ -53,8 +53,8 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
     protected override async Task<bool> PrepareAsync(RuleRow? row)
     {
-        Machines = await workroom.ListMachinesAsync(200);
-        Cloths = await workroom.ListClothsAsync(200);
+        Machines = await workroom.OfferMachinesAsync(Input.MachineId ?? row?.Entry.MachineId);
+        Cloths = await workroom.OfferClothsAsync(Input.ClothId ?? row?.Entry.ClothId);
         return true;
     }
 
@@ -63,12 +63,12 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
         var entry = Input.Read();
         var problems = new List<Problem>(entry.Problems());
         // What it is about has to be there; a record that was put away meanwhile is not.
-        if (entry.MachineId is { } machine && Machines.All(m => m.Id != machine))
+        if (entry.MachineId is { } machine && Machines.Items.All(m => m.Id != machine))
         {
             problems.Add(new("machineId", "Choose one of the machines offered."));
         }
 
-        if (entry.ClothId is { } cloth && Cloths.All(c => c.Id != cloth))
+        if (entry.ClothId is { } cloth && Cloths.Items.All(c => c.Id != cloth))
         {
             problems.Add(new("clothId", "Choose one of the cloths offered."));
         }

@@ -13,13 +13,14 @@ public sealed class IndexModel(Workroom workroom, Wording wording) : PageModel
 {
     private Dictionary<int, string> machines = [], cloths = [];
 
-    public IReadOnlyList<RuleRow> Rules { get; private set; } = [];
+    public ListPage<RuleRow> Rules { get; private set; } = ListPage.Empty<RuleRow>();
 
-    public async Task OnGetAsync()
+    public async Task OnGetAsync(int p)
     {
-        Rules = await workroom.ListRulesAsync(500);
-        machines = await workroom.Machines.ToDictionaryAsync(m => m.Id, m => m.Name);
-        cloths = await workroom.Cloths.ToDictionaryAsync(c => c.Id, c => c.Name);
+        Rules = await workroom.ListRulesAsync(p);
+        var (onMachines, onCloths) = (Rules.Items.Select(r => r.Entry.MachineId).OfType<int>().ToList(), Rules.Items.Select(r => r.Entry.ClothId).OfType<int>().ToList());
+        machines = await workroom.Machines.Where(m => onMachines.Contains(m.Id)).ToDictionaryAsync(m => m.Id, m => m.Name);
+        cloths = await workroom.Cloths.Where(c => onCloths.Contains(c.Id)).ToDictionaryAsync(c => c.Id, c => c.Name);
     }
 
     /// <summary>What a rule is about, in words; empty for everything.</summary>

@@ -8,6 +8,7 @@ using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
@@ -20,6 +21,9 @@ namespace YieldingLoop.Web.Pages.Seams;
 /// <summary>The set-up of one seam, the best that can be proved on the machines at hand; kept when the user says so.</summary>
 public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wording) : PageModel
 {
+    /// <summary>Most needles and threads of the drawer that a plan looks at.</summary>
+    private const int MostInDrawer = 500;
+
     /// <summary>The machine it is pinned to; null for any.</summary>
     [BindProperty(SupportsGet = true)]
     public int? Machine { get; set; }
@@ -47,7 +51,18 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
 
     public SeamRow Row { get; private set; } = null!;
 
+    /// <summary>Every machine it could be pinned to.</summary>
     public IReadOnlyList<MachineRow> Machines { get; private set; } = [];
+
+    /// <summary>How many there are in all.</summary>
+    public int MachinesInAll { get; private set; }
+
+    /// <summary>How many that could sew sooner are left out, because they were looked at on the page before.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int Past { get; set; }
+
+    /// <summary>The machines the question is asked of: not more than one question holds, the soonest ready first.</summary>
+    public IReadOnlyList<MachineRow> Asked { get; private set; } = [];
 
     /// <summary>The machine of the best set-up, or the one it is pinned to.</summary>
     public MachineRow? MachineRow { get; private set; }
@@ -133,7 +148,13 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
 
         Row = row;
         // A machine that is put away is offered only where an address names it.
-        Machines = await workroom.Machines.Where(m => m.PutAwayAt == null || m.Id == Machine).OrderBy(m => m.Name).Take(PlanQuestion.MostMachines).ToListAsync();
+        var offered = await workroom.OfferMachinesAsync(null);
+        (Machines, MachinesInAll) = (offered.Items, offered.Total);
+        if (Machine is { } pinnedTo && Machines.All(m => m.Id != pinnedTo))
+        {
+            Machines = [.. Machines, .. await workroom.Machines.Where(m => m.Id == pinnedTo).ToListAsync()];
+        }
+
         Kept = await workroom.LastSetupOfAsync(id);
         if (Machine is not null && Machines.All(m => m.Id != Machine))
         {
@@ -153,15 +174,22 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
 
     private async Task PlanAsync(ClothFigures figures)
     {
-        var states = await workroom.States.Where(s => s.Machine!.PutAwayAt == null || s.Id == Machine).ToDictionaryAsync(s => s.Id, s => s.Entry);
-        var drawer = new Core.Setups.Drawer([.. (await workroom.ListNeedlesAsync(500)).Select(n => n.Entry)], [.. (await workroom.ListThreadsAsync(500)).Select(t => t.Entry)]);
-        var rules = (await workroom.ListRulesAsync(500)).Select(r => r.Entry).ToList();
-        Pins = PinFields.For([.. Machines.Where(m => Machine is null || m.Id == Machine).Select(m => m.Entry)], Request.Query, wording);
+        var offered = Machines.Select(m => m.Id).ToList();
+        var states = await workroom.States.Where(s => offered.Contains(s.Id)).ToDictionaryAsync(s => s.Id, s => s.Entry);
+        var soonest = Machines.OrderBy(m => Readiness.MinutesToFill(m.Entry, states.GetValueOrDefault(m.Id, MachineState.Unknown))).ToList();
+        Past = Math.Clamp(Past, 0, (soonest.Count - 1) / PlanQuestion.MostMachines * PlanQuestion.MostMachines);
+        // In the order of their names, which decides between set-ups that are equally good.
+        // "Why not?" weighs the machine it is pinned to against the others.
+        var among = Machine is null || Why ? soonest.Where(m => m.Id != Machine).Skip(Past).Take(PlanQuestion.MostMachines - (Machine is null ? 0 : 1)) : [];
+        Asked = [.. Machines.Where(m => m.Id == Machine || among.Contains(m))];
+        var drawer = new Core.Setups.Drawer([.. (await workroom.ListNeedlesAsync(size: MostInDrawer)).Items.Select(n => n.Entry)], [.. (await workroom.ListThreadsAsync(size: MostInDrawer)).Items.Select(t => t.Entry)]);
+        var rules = (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).ToList();
+        Pins = PinFields.For([.. Asked.Where(m => Machine is null || m.Id == Machine).Select(m => m.Entry)], Request.Query, wording);
         var pins = PinFields.Read(Pins, Machine);
         var question = new PlanQuestion(
             figures, Row.Entry,
             [
-                .. Machines.Select(m => new MachineAtHand(FieldText.Of(m.Id), m.Entry, states.GetValueOrDefault(m.Id, MachineState.Unknown))
+                .. Asked.Select(m => new MachineAtHand(FieldText.Of(m.Id), m.Entry, states.GetValueOrDefault(m.Id, MachineState.Unknown))
                 {
                     Lifted = [.. rules.Where(r => r.LiftsRuleId is not null && r.About(m.Id, Row.ClothId, Row.Entry.Job)).Select(r => new LiftedRule(r.LiftsRuleId!, r.ThreadKindId))],
                 }),

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Pages.Setups;
@@ -10,7 +11,26 @@ public sealed class IndexModel(Workroom workroom) : PageModel
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
 
-    public IReadOnlyList<SetupListing> Setups { get; private set; } = [];
+    /// <summary>Only those on one cloth.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int? Cloth { get; set; }
 
-    public async Task OnGetAsync() => Setups = await workroom.FindSetupsAsync(Q);
+    /// <summary>Only those on one machine.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int? Machine { get; set; }
+
+    /// <summary>The name of that cloth or machine.</summary>
+    public string? Of { get; private set; }
+
+    public ListPage<SetupListing> Setups { get; private set; } = ListPage.Empty<SetupListing>();
+
+    public async Task OnGetAsync(int p)
+    {
+        (Of, Setups) = (Cloth, Machine) switch
+        {
+            ({ } cloth, _) => (await workroom.Cloths.Where(c => c.Id == cloth).Select(c => c.Name).FirstOrDefaultAsync(), await workroom.SetupsOnClothAsync(cloth, p)),
+            (_, { } machine) => (await workroom.Machines.Where(m => m.Id == machine).Select(m => m.Name).FirstOrDefaultAsync(), await workroom.SetupsOnMachineAsync(machine, p)),
+            _ => (null, await workroom.FindSetupsAsync(Q, p)),
+        };
+    }
 }

@@ -25,7 +25,10 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
     public IEnumerable<(SetupRow Version, IReadOnlyList<string> Changes)> History => Versions.Select((v, i) => (v, i + 1 < Versions.Count ? SetupDifferences.Between(Versions[i + 1].Snapshot.Plan, v.Snapshot.Plan) : []));
 
     /// <summary>Seams it could be copied to.</summary>
-    public IReadOnlyList<SeamRow> OtherSeams { get; private set; } = [];
+    public ListPage<SeamRow> OtherSeams { get; private set; } = ListPage.Empty<SeamRow>();
+
+    /// <summary>Version of the machine's state as the page shows it.</summary>
+    public int StateVersion { get; private set; }
 
     /// <summary>The user's own rules that apply.</summary>
     public IReadOnlyList<OwnRule> OwnRules { get; private set; } = [];
@@ -61,8 +64,27 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
     }
 
     /// <summary>Says that this set-up is on its machine now.</summary>
-    public async Task<IActionResult> OnPostOnMachineAsync(int id) =>
-        await workroom.PutOnMachineAsync(id) is SaveResult.Saved saved ? Redirect($"/machines/{saved.Id}") : NotFound();
+    /// <param name="id">The set-up.</param>
+    /// <param name="stateVersion">Version of the machine's state when the page was opened.</param>
+    public async Task<IActionResult> OnPostOnMachineAsync(int id, int stateVersion)
+    {
+        if (!ModelState.IsValid)
+        {
+            return BadRequest();
+        }
+
+        switch (await workroom.PutOnMachineAsync(id, stateVersion))
+        {
+            case SaveResult.Saved saved:
+                return Redirect($"/machines/{saved.Id}");
+            case SaveResult.Stale:
+                Notice = "Somebody has said meanwhile what else is on this machine, here or on another device. Nothing was changed: look at the machine, then say it again.";
+                Response.StatusCode = StatusCodes.Status409Conflict;
+                return await LoadAsync(id) ? Page() : NotFound();
+            default:
+                return NotFound();
+        }
+    }
 
     private async Task<bool> LoadAsync(int id)
     {
@@ -76,9 +98,10 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
         Card = SetupCard.Of(kept);
         Changes = SnapshotChanges.Between(kept, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry);
         Versions = await workroom.VersionsAsync(id);
-        OtherSeams = await workroom.Seams.Include(x => x.Cloth).Where(x => x.PutAwayAt == null && x.Id != row.SeamId).OrderByDescending(x => x.ChangedAt).Take(100).ToListAsync();
-        OwnRules = [.. (await workroom.ListRulesAsync(500)).Select(r => r.Entry).Where(r => r.Applies(row.MachineId, row.ClothId, kept.Seam.Job, kept.Plan.Threads))];
+        OtherSeams = await workroom.Seams.Include(x => x.Cloth).Where(x => x.PutAwayAt == null && x.Id != row.SeamId).OrderByDescending(x => x.ChangedAt).PageAsync(1, Workroom.MostOffered);
+        OwnRules = [.. (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).Where(r => r.Applies(row.MachineId, row.ClothId, kept.Seam.Job, kept.Plan.Threads))];
         ThreadedUp = row.SwatchPassedAt is not null || await threadUps.DoneForAsync(id);
+        StateVersion = (await workroom.StateOfAsync(row.MachineId))?.Version ?? 0;
         GoingOn = await threadUps.GoingOnForAsync(id);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return true;

@@ -19,7 +19,13 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
     public string MachineName { get; private set; } = "";
 
-    public IReadOnlyList<ThreadRow> Drawer { get; private set; } = [];
+    /// <summary>Most threads a field of it offers.</summary>
+    private const int MostThreads = 500;
+
+    /// <summary>Threads of the drawer to choose from.</summary>
+    public ListPage<ThreadRow> Offered { get; private set; } = ListPage.Empty<ThreadRow>();
+
+    public IReadOnlyList<ThreadRow> Drawer => Offered.Items;
 
     /// <summary>What a convertible machine is being changed over to.</summary>
     [BindProperty(SupportsGet = true, Name = "as")]
@@ -52,7 +58,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
         Machine = machine.Entry;
         MachineName = machine.Name;
-        Drawer = await workroom.ListThreadsAsync(300);
+        Offered = await workroom.ListThreadsAsync(size: MostThreads);
         var kind = HttpMethods.IsPost(Request.Method) ? Input.ChangedOverTo : As ?? row.Entry.ChangedOverTo;
         Head = new MachineState { ChangedOverTo = kind }.HeadOf(Machine);
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(machine);

@@ -75,12 +75,15 @@ document.addEventListener('DOMContentLoaded', () => {
     turn += 1;
     try {
       const answer = await fetch(`/drafts?${new URLSearchParams({ path: here.pathname + here.search, sitting, turn })}`, { method: 'POST', body: new FormData(form), keepalive: true });
-      if (!answer.ok) throw new Error();
+      // The record has been made of it already: there is nothing left to keep.
+      if (answer.status === 410) return;
+      if (answer.status === 401) throw new Error('enter the passcode again, in another tab.');
+      if (!answer.ok) throw new Error(answer.status >= 500 ? (await answer.text()).slice(0, 200) : '');
       say('Kept as a draft.');
-    } catch {
+    } catch (fault) {
       if (sent) return;
       changed = true;
-      say('Not kept as a draft: the workroom does not answer.');
+      say(`Not kept as a draft: ${fault instanceof TypeError || !fault.message ? 'the workroom does not answer.' : fault.message}`);
       timer = setTimeout(keep, 5000);
     }
   };

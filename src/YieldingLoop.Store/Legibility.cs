@@ -1,0 +1,54 @@
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata;
+
+namespace YieldingLoop.Store;
+
+/// <summary>Whether every record of a workroom can be read: a database may be whole and still hold a text that is no record.</summary>
+internal static class Legibility
+{
+    /// <summary>Records as they are kept, but nothing may be missing that has to be there.</summary>
+    private static readonly JsonSerializerOptions Strict = new(WorkroomContext.Json) { RespectNullableAnnotations = true };
+
+    /// <summary>The name of the first record that cannot be read; null where all can. Asks the model, so that no kind of record is forgotten.</summary>
+    public static string? FirstIllegible(WorkroomContext context)
+    {
+        foreach (var entity in context.Model.GetEntityTypes())
+        {
+            var table = entity.GetTableName()!;
+            var named = entity.FindProperty(nameof(Row.Name)) is not null;
+            foreach (var property in entity.GetProperties().Where(IsJson))
+            {
+                using var command = context.Database.GetDbConnection().CreateCommand();
+                command.CommandText = $"SELECT \"{property.GetColumnName()}\", {(named ? "Name" : "Id")} FROM \"{table}\" ORDER BY Id";
+                context.Database.OpenConnection();
+                using var reader = command.ExecuteReader();
+                while (reader.Read())
+                {
+                    if (reader.IsDBNull(0) || !Legible(reader.GetString(0), property.ClrType))
+                    {
+                        return named ? $"“{reader.GetString(1)}” among the {table.ToLowerInvariant()}" : $"number {reader.GetValue(1)} among the {table.ToLowerInvariant()}";
+                    }
+                }
+            }
+        }
+
+        return null;
+    }
+
+    private static bool IsJson(IProperty property) =>
+        property.GetTypeMapping().Converter?.GetType() is { IsGenericType: true } converter && converter.GetGenericTypeDefinition() == typeof(JsonColumn<>);
+
+    private static bool Legible(string text, Type type)
+    {
+        try
+        {
+            // Written back strictly, so that a value that was left out and has to be there is found as well as one that is wrong.
+            return JsonSerializer.Deserialize(text, type, WorkroomContext.Json) is { } value && JsonSerializer.SerializeToUtf8Bytes(value, type, Strict).Length > 0;
+        }
+        catch (Exception e) when (e is JsonException or NotSupportedException or ArgumentException or InvalidOperationException)
+        {
+            return false;
+        }
+    }
+}
