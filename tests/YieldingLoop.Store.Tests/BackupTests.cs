@@ -120,7 +120,7 @@ public sealed class BackupTests : IDisposable
         var before = WorkroomFile.Dump(file.DatabasePath);
         var torn = Damage(file.Backups.Make(BackupReason.ByHand).Path);
         Assert.Contains("damaged", Restoring.WhyNot(file.Backups, torn)!, StringComparison.Ordinal);
-        Assert.Throws<InvalidOperationException>(() => Restoring.Restore(file.Backups, torn));
+        Assert.Throws<UnfitCopyException>(() => Restoring.Restore(file.Backups, torn));
 
         var strange = file.Backups.Make(BackupReason.ByHand);
         Run(strange.Path, "DROP TABLE __EFMigrationsHistory");
@@ -129,7 +129,7 @@ public sealed class BackupTests : IDisposable
         var newer = file.Backups.Make(BackupReason.ByHand);
         Run(newer.Path, "INSERT INTO __EFMigrationsHistory VALUES ('99990101000000_Later', '99.0.0')");
         Assert.Contains("newer version", Restoring.WhyNot(file.Backups, newer)!, StringComparison.Ordinal);
-        Assert.Throws<InvalidOperationException>(() => Restoring.Restore(file.Backups, newer));
+        Assert.Throws<UnfitCopyException>(() => Restoring.Restore(file.Backups, newer));
         Assert.Equal(before, WorkroomFile.Dump(file.DatabasePath));
         Assert.DoesNotContain(file.Backups.List(), b => b.Reason == BackupReason.BeforeRestore);
     }

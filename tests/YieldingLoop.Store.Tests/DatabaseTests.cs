@@ -74,13 +74,13 @@ public class DatabaseTests
     public void Before_a_migration_the_file_is_copied_aside_whole()
     {
         using var file = new WorkroomFile();
-        using (var old = new SqliteConnection(WorkroomDatabase.ConnectionString(file.DatabasePath)))
+        using (var context = file.Context())
         {
-            old.Open();
-            using var command = old.CreateCommand();
-            command.CommandText = "CREATE TABLE Kept (Word TEXT); INSERT INTO Kept VALUES ('whole')";
-            command.ExecuteNonQuery();
+            context.GetService<IMigrator>().Migrate("Initial");
+            context.Database.ExecuteSqlRaw("CREATE TABLE Kept (Word TEXT); INSERT INTO Kept VALUES ('whole')");
         }
+
+        SqliteConnection.ClearAllPools();
 
         Assert.False(file.Open());
         var copy = Assert.Single(file.Backups.List());
@@ -122,6 +122,24 @@ public class DatabaseTests
         Assert.Contains(setups, s => s.SwatchPassedAt is null);
         Assert.Contains(setups, s => s.VerdictId == "cloth-gives-out");
         Assert.Contains(setups, s => s.VerdictId == "holds");
+    }
+
+    [Fact]
+    public void What_holds_no_workroom_is_left_as_it_is()
+    {
+        using var file = new WorkroomFile();
+        using (var other = new SqliteConnection($"Data Source={file.DatabasePath};Pooling=False"))
+        {
+            other.Open();
+            using var command = other.CreateCommand();
+            command.CommandText = "CREATE TABLE Kept (Word TEXT); INSERT INTO Kept VALUES ('whole')";
+            command.ExecuteNonQuery();
+        }
+
+        var before = File.ReadAllBytes(file.DatabasePath);
+        Assert.Throws<NoWorkroomException>(() => file.Open());
+        Assert.Equal(DatabaseState.NoWorkroom, DatabaseCheck.Of(file.DatabasePath));
+        Assert.Equal(before, File.ReadAllBytes(file.DatabasePath));
     }
 
     [Fact]

@@ -101,7 +101,8 @@ internal static class SeamApi
             }
 
             using var document = JsonDocument.Parse(body.AsMemory(0, length), Strict);
-            if (answer(document.RootElement, errors) is { } worked)
+            MeaningfulNumbers.Check(document.RootElement, errors);
+            if (!errors.Any && answer(document.RootElement, errors) is { } worked)
             {
                 return Results.Ok(worked);
             }

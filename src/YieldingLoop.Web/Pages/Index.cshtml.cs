@@ -31,7 +31,7 @@ public sealed class IndexModel(Workroom workroom, Store.ThreadUps threadUps, Dra
         Passed = await workroom.LastPassedAsync(5);
         Cloths = await workroom.ListClothsAsync(size: 6);
         Machines = await workroom.ListMachinesAsync(size: 6);
-        AtMachines = await threadUps.ListAsync(1, 12);
+        AtMachines = await threadUps.ListAsync(1, ListPage.Size);
         Unfinished = await drafts.ListAsync(size: 3);
         DemoInUse = await shelf.DemoInUseAsync();
     }

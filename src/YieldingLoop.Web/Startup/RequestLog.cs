@@ -3,6 +3,7 @@ using Serilog;
 using Serilog.Events;
 using Serilog.Formatting;
 using Serilog.Formatting.Compact;
+using Serilog.Parsing;
 using Serilog.Settings.Configuration;
 
 namespace YieldingLoop.Web.Startup;
@@ -51,16 +52,28 @@ internal static class RequestLog
         HttpMethods.IsGet(method) || HttpMethods.IsPost(method) || HttpMethods.IsHead(method) || HttpMethods.IsOptions(method) || HttpMethods.IsPut(method) || HttpMethods.IsDelete(method) ? method : "other";
 }
 
-/// <summary>Writes what kind of fault it was and where, but not its message: messages quote what they could not read.</summary>
+/// <summary>
+/// Writes what kind of fault it was and where, but not its message: messages quote what they could not read. What
+/// libraries have to say is written by its name alone, since their sentences quote as well.
+/// </summary>
 public sealed class WithoutMessages : ITextFormatter
 {
+    /// <summary>What may stand in a line: nothing a person typed can be in any of these.</summary>
+    private static readonly HashSet<string> Known = ["Method", "Route", "Status", "Elapsed", "Bytes", "SourceContext", "EventId"];
+
+    private static readonly MessageTemplate ByName = new MessageTemplateParser().Parse("{SourceContext} {EventId}");
+
     private readonly CompactJsonFormatter inner = new();
 
     public void Format(LogEvent logEvent, TextWriter output) => inner.Format(
-        logEvent.Exception is { } fault
-            ? new LogEvent(logEvent.Timestamp, logEvent.Level, new Quiet(fault), logEvent.MessageTemplate, logEvent.Properties.Select(p => new LogEventProperty(p.Key, p.Value)), logEvent.TraceId ?? default, logEvent.SpanId ?? default)
-            : logEvent,
+        new LogEvent(
+            logEvent.Timestamp, logEvent.Level, logEvent.Exception is { } fault ? new Quiet(fault) : null, IsOurs(logEvent) ? logEvent.MessageTemplate : ByName,
+            logEvent.Properties.Where(p => Known.Contains(p.Key)).Select(p => new LogEventProperty(p.Key, p.Value)), logEvent.TraceId ?? default, logEvent.SpanId ?? default),
         output);
+
+    private static bool IsOurs(LogEvent logEvent) =>
+        logEvent.Properties.GetValueOrDefault("SourceContext") is ScalarValue { Value: string source }
+        && (source.StartsWith("YieldingLoop.", StringComparison.Ordinal) || source.StartsWith("Serilog.AspNetCore.", StringComparison.Ordinal));
 
     private sealed class Quiet(Exception fault) : Exception
     {
