@@ -3,6 +3,11 @@ using YieldingLoop.Core.ThreadUp;
 
 namespace YieldingLoop.Store;
 
+/// <summary>A machine as a page showed it.</summary>
+/// <param name="StateVersion">Version of its state.</param>
+/// <param name="GoingOn">The thread-up that was going on at it; null where none was.</param>
+public sealed record SeenAtMachine(int StateVersion, int? GoingOn);
+
 /// <summary>
 /// Keeps what is being done at the machines. Every tick is written together with what it makes of the machine's state,
 /// both or neither, so that a session that breaks off goes on where it stopped and what is on the machine is true at
@@ -37,10 +42,10 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
     /// <param name="name">What it leads to.</param>
     /// <param name="machineId">The machine.</param>
     /// <param name="setupId">The set-up; null after a broken thread.</param>
-    /// <param name="stateVersion">Version of the machine's state the plan starts from.</param>
+    /// <param name="seen">What the plan starts from.</param>
     /// <param name="key">The form's key.</param>
-    /// <returns><see cref="SaveResult.Stale"/> where the state has been changed since.</returns>
-    public Task<SaveResult> BeginAsync(ThreadUpPlan plan, string name, int machineId, int? setupId, int stateVersion, Guid key) => context.InTurnAsync(async () =>
+    /// <returns><see cref="SaveResult.Stale"/> where the state has been changed since, or somebody else has begun.</returns>
+    public Task<SaveResult> BeginAsync(ThreadUpPlan plan, string name, int machineId, int? setupId, SeenAtMachine seen, Guid key) => context.InTurnAsync(async () =>
     {
         if (await context.ThreadUps.AsNoTracking().Where(t => t.SubmissionKey == key).Select(t => (int?)t.Id).FirstOrDefaultAsync() is { } made)
         {
@@ -52,7 +57,7 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
             return new SaveResult.Missing();
         }
 
-        if (state.Version != stateVersion)
+        if (state.Version != seen.StateVersion || await GoingOnAtAsync(machineId) != seen.GoingOn)
         {
             return new SaveResult.Stale(state.Version);
         }
@@ -64,7 +69,7 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
             (other.PutAwayAt, other.Version) = (now, other.Version + 1);
         }
 
-        return await writer.InsertAsync(new ThreadUpRow { Name = name, Entry = plan, MachineId = machineId, SetupId = setupId, StateVersion = stateVersion }, key);
+        return await writer.InsertAsync(new ThreadUpRow { Name = name, Entry = plan, MachineId = machineId, SetupId = setupId, StateVersion = seen.StateVersion }, key);
     });
 
     /// <summary>Ticks every step up to a number; those that are ticked already stay so.</summary>

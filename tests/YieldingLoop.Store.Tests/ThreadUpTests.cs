@@ -33,7 +33,7 @@ public sealed class ThreadUpTests : IDisposable
     private async Task<int> Begin(int setupId = 3, Guid? key = null)
     {
         var (plan, state, setup) = await Plan(setupId);
-        var begun = await file.AtMachines(t => t.BeginAsync(plan, setup.Name, setup.MachineId, setupId, state.Version, key ?? Guid.NewGuid()));
+        var begun = await file.AtMachines(async t => await t.BeginAsync(plan, setup.Name, setup.MachineId, setupId, new SeenAtMachine(state.Version, await t.GoingOnAtAsync(setup.MachineId)), key ?? Guid.NewGuid()));
         return Assert.IsType<SaveResult.Saved>(begun).Id;
     }
 
@@ -129,8 +129,8 @@ public sealed class ThreadUpTests : IDisposable
     public async Task A_plan_from_an_older_state_is_not_begun()
     {
         var (plan, state, setup) = await Plan();
-        Assert.IsType<SaveResult.Stale>(await file.AtMachines(t => t.BeginAsync(plan, setup.Name, 2, 3, state.Version - 1, Guid.NewGuid())));
-        Assert.IsType<SaveResult.Missing>(await file.AtMachines(t => t.BeginAsync(plan, setup.Name, 99, 3, 1, Guid.NewGuid())));
+        Assert.IsType<SaveResult.Stale>(await file.AtMachines(t => t.BeginAsync(plan, setup.Name, 2, 3, new SeenAtMachine(state.Version - 1, 1), Guid.NewGuid())));
+        Assert.IsType<SaveResult.Missing>(await file.AtMachines(t => t.BeginAsync(plan, setup.Name, 99, 3, new SeenAtMachine(1, null), Guid.NewGuid())));
     }
 
     [Fact]

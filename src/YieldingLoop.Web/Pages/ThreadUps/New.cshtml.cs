@@ -17,6 +17,10 @@ public sealed class NewModel(Workroom workroom, Store.ThreadUps threadUps, Wordi
     [BindProperty]
     public int StateVersion { get; set; }
 
+    /// <summary>What was going on at the machine when the page was opened.</summary>
+    [BindProperty]
+    public int? GoingOnSeen { get; set; }
+
     public ThreadUpAsk Ask { get; private set; } = null!;
 
     public ThreadUpPlan? Plan => Ask.Outcome.Value;
@@ -37,7 +41,7 @@ public sealed class NewModel(Workroom workroom, Store.ThreadUps threadUps, Wordi
             return BadRequest();
         }
 
-        var seen = StateVersion;
+        var seen = new SeenAtMachine(StateVersion, GoingOnSeen);
         if (!await LoadAsync())
         {
             return NotFound();
@@ -53,7 +57,7 @@ public sealed class NewModel(Workroom workroom, Store.ThreadUps threadUps, Wordi
             case SaveResult.Saved begun:
                 return Redirect($"/thread-ups/{begun.Id}");
             case SaveResult.Stale:
-                Notice = "What is on the machine was changed after this page was opened. Nothing was begun; this is the way from what is on it now.";
+                Notice = "What is on the machine, or what is being done at it, was changed after this page was opened. Nothing was begun; this is the way from how it stands now.";
                 Response.StatusCode = StatusCodes.Status409Conflict;
                 return Page();
             default:
@@ -73,6 +77,8 @@ public sealed class NewModel(Workroom workroom, Store.ThreadUps threadUps, Wordi
         StateVersion = ask.State.Version;
         Words = Plan is { } plan ? ThreadUpWords.All(plan) : [];
         GoingOn = await threadUps.GoingOnAtAsync(ask.Machine.Id) is { } id ? await threadUps.FindAsync(id) : null;
+        ModelState.Remove(nameof(GoingOnSeen));
+        GoingOnSeen = GoingOn?.Id;
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(ask.Machine);
         return true;
     }
