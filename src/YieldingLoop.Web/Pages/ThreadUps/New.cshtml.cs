@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
@@ -49,7 +50,8 @@ public sealed class NewModel(Workroom workroom, Store.ThreadUps threadUps, Wordi
 
         if (Plan is not { Steps.Count: > 0 } plan)
         {
-            return Page();
+            // Nothing is left to do, or no way leads there any more: because of what was said meanwhile, where anything was.
+            return seen == new SeenAtMachine(StateVersion, GoingOnSeen) ? Page() : Changed();
         }
 
         switch (await threadUps.BeginAsync(plan, Ask.Name, Ask.Machine.Id, Ask.Setup?.Id, seen, Key))
@@ -57,12 +59,17 @@ public sealed class NewModel(Workroom workroom, Store.ThreadUps threadUps, Wordi
             case SaveResult.Saved begun:
                 return Redirect($"/thread-ups/{begun.Id}");
             case SaveResult.Stale:
-                Notice = "What is on the machine, or what is being done at it, was changed after this page was opened. Nothing was begun; this is the way from how it stands now.";
-                Response.StatusCode = StatusCodes.Status409Conflict;
-                return Page();
+                return Changed();
             default:
                 return NotFound();
         }
+    }
+
+    private PageResult Changed()
+    {
+        Notice = "What is on the machine, or what is being done at it, was changed after this page was opened. Nothing was begun; this is the way from how it stands now.";
+        Response.StatusCode = StatusCodes.Status409Conflict;
+        return Page();
     }
 
     private async Task<bool> LoadAsync()
