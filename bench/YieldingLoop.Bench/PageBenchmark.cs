@@ -93,7 +93,7 @@ internal static class PageBenchmark
         return new Row(name, times[Samples / 2], times[Samples * 95 / 100], count / load.Elapsed.TotalSeconds);
     }
 
-    private static Process Start(string path, string arguments)
+    internal static Process Start(string path, string arguments)
     {
         var process = Process.Start(new ProcessStartInfo("dotnet", $"{Path.GetFullPath(path)} {arguments}") { RedirectStandardOutput = true, WorkingDirectory = Path.GetDirectoryName(Path.GetFullPath(path)) })!;
         process.OutputDataReceived += (_, _) => { };
@@ -101,7 +101,7 @@ internal static class PageBenchmark
         return process;
     }
 
-    private static async Task UntilUpAsync(HttpClient client)
+    internal static async Task UntilUpAsync(HttpClient client)
     {
         for (var i = 0; i < 300; i++)
         {
@@ -119,7 +119,7 @@ internal static class PageBenchmark
         throw new TimeoutException("The server did not come up.");
     }
 
-    private static int FreePort()
+    internal static int FreePort()
     {
         using var probe = new TcpListener(IPAddress.Loopback, 0);
         probe.Start();

@@ -8,7 +8,13 @@ switch (args)
         return 0;
     case ["pages", var app, var empty]:
         return await PageBenchmark.RunAsync(app, empty);
+    case ["eight", var app]:
+        return await LoadBenchmark.EightAsync(app);
+    case ["lists", var app, var folder]:
+        return await LoadBenchmark.ListsAsync(app, folder);
+    case ["lock", var app]:
+        return await LoadBenchmark.LockAsync(app);
     default:
-        Console.Error.WriteLine("Usage: model | pages PATH/YieldingLoop.Web.dll PATH/YieldingLoop.EmptyPage.dll");
+        Console.Error.WriteLine("Usage: model | pages PATH/YieldingLoop.Web.dll PATH/YieldingLoop.EmptyPage.dll | eight PATH/YieldingLoop.Web.dll | lists PATH/YieldingLoop.Web.dll FOLDER | lock PATH/YieldingLoop.Web.dll");
         return 2;
 }

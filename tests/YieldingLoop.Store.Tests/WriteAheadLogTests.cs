@@ -166,9 +166,10 @@ public sealed class WriteAheadLogTests : IDisposable
         await KillAsync();
         Meddle("middle");
         var before = new[] { left.DatabasePath, Log, Index }.Select(File.ReadAllBytes).ToList();
-        var readable = Restoring.SaveReadable(left.Backups)!;
+        var (readable, state) = Restoring.SaveReadable(left.Backups);
+        Assert.Equal(DatabaseState.Good, state);
         Assert.Equal(before, new[] { left.DatabasePath, Log, Index }.Select(File.ReadAllBytes));
-        Assert.Contains(WorkroomFile.Dump(readable), l => l.Contains("Cloth 2", StringComparison.Ordinal));
+        Assert.Contains(WorkroomFile.Dump(readable!), l => l.Contains("Cloth 2", StringComparison.Ordinal));
         // It takes the place of the database, whose files are all kept.
         var aside = Restoring.ReplaceDamaged(left.Backups, readable, left.Clock);
         Assert.Equal(before[..2], new[] { aside, aside + "-wal" }.Select(File.ReadAllBytes));

@@ -40,6 +40,9 @@ export function runStart(args, env = {}, [command, ...before] = [join(root, 'sta
 /** What ./start ends in: the server it has built. */
 const built = ['dotnet', join(root, 'artifacts', 'app', 'YieldingLoop.Web.dll')];
 
+/** Runs what ./start has built. */
+export const runBuilt = (args, env = {}) => runStart(args, env, built);
+
 /**
  * Starts the server as a user does, and waits until it says where it is. With `again`, starts what ./start built before;
  * with `demo` or `blank`, a fresh folder gets a copy of the demo that another start loaded, or of the empty workroom that

@@ -162,8 +162,8 @@ public static class Restoring
     }
 
     /// <summary>Saves what can still be read of a database whose log was lost; the files themselves are left as they are. Nobody may have it open.</summary>
-    /// <returns>Where it lies; null where it is not whole without what was lost.</returns>
-    public static string? SaveReadable(Backups backups)
+    /// <returns>Where it lies, and how it is without what was lost; only what is good lies anywhere.</returns>
+    public static (string? Path, DatabaseState State) SaveReadable(Backups backups)
     {
         var readable = backups.DatabasePath + ReadableEnding;
         WorkroomDatabase.DeleteWhole(readable);
@@ -174,13 +174,14 @@ public static class Restoring
         }
 
         // Opening it lets SQLite play in what the log still holds.
-        if (DatabaseCheck.Of(readable) == DatabaseState.Good)
+        var state = DatabaseCheck.Of(readable);
+        if (state == DatabaseState.Good)
         {
-            return readable;
+            return (readable, state);
         }
 
         WorkroomDatabase.DeleteWhole(readable);
-        return null;
+        return (null, state);
     }
 
     /// <summary>Runs work on the live database with a copy beside it that has been brought up to date.</summary>

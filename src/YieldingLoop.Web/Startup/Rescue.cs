@@ -57,15 +57,16 @@ public sealed class Rescue(DataFolder data, Backups backups, DatabaseKeeper keep
             DatabaseKeeper.ForgetLeftOpen(data.Path);
         }
 
-        var state = lost ? DatabaseState.LogLost : DatabaseCheck.Of(data.DatabasePath);
+        // Where the file does not stand without its log either, that is the matter with it.
+        var (readable, left) = lost ? Restoring.SaveReadable(backups) : (null, DatabaseState.Good);
+        var state = !lost ? DatabaseCheck.Of(data.DatabasePath) : readable is null ? left : DatabaseState.LogLost;
         if (state == DatabaseState.Good)
         {
             Found = state;
             return;
         }
 
-        Copy = backups.NewestGood();
-        Readable = lost ? Restoring.SaveReadable(backups) : null;
+        (Copy, Readable) = (backups.NewestGood(), readable);
         if (state == DatabaseState.Absent && Copy is null && !wasOpen && !File.Exists(data.DatabasePath + "-wal"))
         {
             Found = DatabaseState.Good;
