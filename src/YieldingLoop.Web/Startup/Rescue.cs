@@ -147,7 +147,7 @@ public static class RescueWords
     {
         DatabaseState.Absent => "The workroom’s database file is missing.",
         DatabaseState.NoWorkroom => "The workroom’s database file does not hold a workroom.",
-        DatabaseState.LogLost => "What was saved last, and lay in the log beside the workroom’s database file, is not all there.",
+        DatabaseState.LogLost => "What was saved last, and lay in the log beside the workroom’s database file, may not be all there.",
         DatabaseState.TakenAway => "The workroom’s database file was taken away, replaced or cut short while it was open.",
         _ => "The workroom’s database file is damaged.",
     };

@@ -6,8 +6,9 @@ namespace YieldingLoop.Web.Pages.Shared;
 /// <param name="Page">The page shown.</param>
 /// <param name="One">What one of them is called.</param>
 /// <param name="Many">What several are called.</param>
+/// <param name="Found">Whether somebody searched for them.</param>
 /// <param name="Key">The field of the address that names the page.</param>
-public sealed record PagesLine(IListPage Page, string One, string Many, string Key = "p");
+public sealed record PagesLine(IListPage Page, string One, string Many, bool Found = false, string Key = "p");
 
 /// <summary>The way from the first few of a list to all of it.</summary>
 /// <param name="Page">The few.</param>
