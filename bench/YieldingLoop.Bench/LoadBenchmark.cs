@@ -111,9 +111,9 @@ internal static partial class LoadBenchmark
                 using var browser = new HttpClient(new HttpClientHandler { AllowAutoRedirect = false, UseCookies = true, MaxConnectionsPerServer = 40 }) { BaseAddress = client.BaseAddress };
                 browser.DefaultRequestHeaders.Accept.ParseAdd("text/html");
                 var form = await FormAsync(browser);
-                for (var i = 0; i < 50; i++)
+                for (var i = 0; i < 10 * Read.Length; i++)
                 {
-                    await client.GetStringAsync(new Uri("/cloths", UriKind.Relative));
+                    await client.GetByteArrayAsync(new Uri(Read[i % Read.Length], UriKind.Relative));
                 }
 
                 using var holder = Process.Start(new ProcessStartInfo("sqlite3", Path.Combine(folder, "workroom.db")) { RedirectStandardInput = true })!;

@@ -60,6 +60,32 @@ public sealed class LogTests
         Assert.Contains(lines, l => l.TryGetProperty("Method", out var method) && method.GetString() == "other");
     }
 
+    [Theory]
+    [InlineData("Cloths", "Entry", "{\"name\": {\"Zvezdana7431\": 1}}", "/cloths")]
+    [InlineData("Machines", "Entry", "{\"kind\": \"Zvezdana7431\"}", "/machines")]
+    [InlineData("Setups", "Summary", "Zvezdana7431", "/setups")]
+    public async Task A_record_nobody_can_read_is_a_fault_that_quotes_nothing_of_it(string table, string column, string text, string path)
+    {
+        using var app = new App();
+        var visitor = app.Visit();
+        await visitor.OpenAsync(path);
+        using (var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={app.DatabasePath};Pooling=False"))
+        {
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = $"UPDATE {table} SET {column} = $text";
+            command.Parameters.AddWithValue("$text", text);
+            command.ExecuteNonQuery();
+        }
+
+        Assert.Equal(System.Net.HttpStatusCode.InternalServerError, (await visitor.Client.GetAsync(new Uri(path, UriKind.Relative))).StatusCode);
+        var lines = await LinesAsync(app.Folder, 2);
+        Assert.Contains(lines, l => l.GetRawText().Contains("JsonException", StringComparison.Ordinal) || l.GetRawText().Contains("NotSupportedException", StringComparison.Ordinal));
+        Assert.DoesNotContain(lines, l => l.GetRawText().Contains(Secret, StringComparison.OrdinalIgnoreCase));
+        // Nor where in the record it stood.
+        Assert.DoesNotContain(lines, l => l.GetRawText().Contains("$.", StringComparison.Ordinal) || l.GetRawText().Contains("LineNumber", StringComparison.Ordinal));
+    }
+
     [Fact]
     public void A_fault_is_written_with_its_kind_and_place_and_without_its_message()
     {

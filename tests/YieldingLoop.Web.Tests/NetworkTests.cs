@@ -252,6 +252,24 @@ public sealed partial class NetworkTests : IDisposable
     }
 
     [Fact]
+    public async Task What_lies_in_the_data_folder_is_its_owner_s_alone()
+    {
+        NewPasscode();
+        await app.Visit().SendAsync(await app.Visit().OpenAsync("/cloths/1"), "/cloths/1", []);
+        app.Backups.Make(Store.Backup.BackupReason.ByHand);
+        if (OperatingSystem.IsWindows())
+        {
+            return;
+        }
+
+        Assert.NotEmpty(Directory.GetFiles(Path.Combine(app.Folder, "keys")));
+        foreach (var path in Directory.GetFileSystemEntries(app.Folder, "*", SearchOption.AllDirectories))
+        {
+            Assert.True((File.GetUnixFileMode(path) & (UnixFileMode)0b000_111_111) == 0, $"{path}: {File.GetUnixFileMode(path)}");
+        }
+    }
+
+    [Fact]
     public async Task Nothing_private_is_kept_by_a_browser()
     {
         var visitor = app.Visit();

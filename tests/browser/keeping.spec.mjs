@@ -161,7 +161,7 @@ test('backed up, changed, restored; and a damaged file opens with the newest goo
     writeFileSync(join(data, 'workroom.db'), whole.subarray(0, 20_000));
     const port = await freePort();
     const run = runStart(['--port', String(port), '--data', data]);
-    await expect.poll(() => run.printed(), { timeout: 150_000 }).toContain('database is damaged');
+    await expect.poll(() => run.printed(), { timeout: 150_000 }).toContain('database file is damaged');
     server = { stop: async () => { run.child.kill('SIGKILL'); return run.ended; } };
     await page.goto(`http://127.0.0.1:${port}/seams/1`);
     await expect(page.getByRole('heading', { name: 'The workroom cannot be opened' })).toBeVisible();

@@ -8,10 +8,13 @@ import { test as base, expect } from '@playwright/test';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 
+const folders = [];
+process.on('exit', () => folders.forEach((folder) => rmSync(folder, { recursive: true, force: true })));
+
 /** A folder that is gone when the process ends. */
 export function temporaryFolder() {
   const folder = mkdtempSync(join(tmpdir(), 'yielding-loop-browser-'));
-  process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+  folders.push(folder);
   return folder;
 }
 

@@ -26,6 +26,9 @@ public sealed class FaultModel(Rescue rescue) : PageModel
     /// <summary>What became of the database's file, where it is that.</summary>
     public DatabaseState Found => rescue.Found;
 
+    /// <summary>Whether something was to be saved, and not only read.</summary>
+    public bool WasSent => HttpMethods.IsPost(Request.Method);
+
     /// <summary>Where the form was sent to; null where none was.</summary>
     public string? SentTo { get; private set; }
 

@@ -16,12 +16,14 @@ public static class StorageWords
     };
 
     /// <summary>What to do about it.</summary>
-    public static string Remedy(StorageTrouble trouble) => trouble switch
+    /// <param name="trouble">What is the matter.</param>
+    /// <param name="then">What is to be done again afterwards.</param>
+    public static string Remedy(StorageTrouble trouble, string then = "send it") => trouble switch
     {
-        StorageTrouble.Full => "Make room on the disk the workroom lies on, then send it again.",
-        StorageTrouble.ReadOnly => "The disk or the folder is set to read only, or belongs to another user. Put that right, then send it again.",
-        StorageTrouble.Locked => "A copying or database program may be at work on it. Close that, or wait until it is done, then send it again.",
-        StorageTrouble.Failing => "It may be pulled out, or worn out. Look to the disk first, copy the workroom’s folder to another, then send it again.",
+        StorageTrouble.Full => $"Make room on the disk the workroom lies on, then {then} again.",
+        StorageTrouble.ReadOnly => $"The disk or the folder is set to read only, or belongs to another user. Put that right, then {then} again.",
+        StorageTrouble.Locked => $"A copying or database program may be at work on it. Close that, or wait until it is done, then {then} again.",
+        StorageTrouble.Failing => $"It may be pulled out, or worn out. Look to the disk first, copy the workroom’s folder to another, then {then} again.",
         _ => "Stop and start the workroom: it then offers the newest good copy.",
     };
 
