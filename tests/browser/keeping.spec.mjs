@@ -173,6 +173,33 @@ test('backed up, changed, restored; and a damaged file opens with the newest goo
   }
 });
 
+test('a file that goes while it is open costs nothing: what was sent is held, the workroom opens again, and it is sent', async ({ page, context }) => {
+  const data = temporaryFolder();
+  const server = await startServer({ data, demo: true });
+  try {
+    await page.goto(`${server.url}/setups/2/amend`);
+    await page.locator('[name=Remark]').fill('Loops to the back at the fold');
+    await page.locator('[name=length]').fill('2.4');
+    rmSync(join(data, 'workroom.db'));
+    await page.locator('.next-bar .btn-next').click();
+    await expect(page.getByRole('heading', { name: 'Nothing is saved just now' })).toBeVisible();
+    await expect(page.locator('.sent')).toContainText('Loops to the back at the fold');
+    await expectWellMade(page, 'a form that is held');
+    const choosing = context.waitForEvent('page');
+    await page.getByRole('link', { name: 'Choose how to go on' }).click();
+    const other = await choosing;
+    await expect(other.getByRole('heading', { name: 'What was saved from it' })).toBeVisible();
+    await expectWellMade(other, 'a workroom that had to be closed');
+    await other.getByRole('button', { name: 'Open the copy' }).click();
+    await expect(other).toHaveURL(`${server.url}/`);
+    await page.getByRole('button', { name: 'Send it again' }).click();
+    await expect(page).toHaveURL(/setups\/\d+$/);
+    await expect(page.locator('.versions')).toContainText('Loops to the back at the fold');
+  } finally {
+    await server.stop();
+  }
+});
+
 test('a tablet on the network comes in with the passcode that was printed, and only with it', async ({ browser }) => {
   const data = temporaryFolder();
   cpSync(process.env.YIELDING_LOOP_TEMPLATE, data, { recursive: true });

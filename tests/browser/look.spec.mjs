@@ -2,7 +2,7 @@ import { expect, test } from './support.mjs';
 import { expectWellMade } from './well-made.mjs';
 
 const views = [
-  '/', '/setups', '/cloths', '/cloths/1', '/cloths/new', '/machines', '/machines/2', '/machines/new', '/seams/start', '/seams/2', '/seams/new?cloth=1',
+  '/', '/setups', '/setups?cloth=1', '/cloths', '/cloths?name=nothing', '/seams', '/cloths/1', '/cloths/new', '/machines', '/machines/2', '/machines/new', '/seams/start', '/seams/2', '/seams/new?cloth=1',
   '/seams/2/set-up', '/seams/8/set-up?machine=1', '/seams/2/set-up?machine=4', '/seams/9/set-up',
   '/machines/3', '/machines/4', '/machines/new?is=Convertible', '/machines/1/sheet', '/states/1', '/drawer', '/needles/6', '/threads/2',
   '/machines/1/test?dial=upper-looper&firstNumber=4&firstReading=-0.5&secondNumber=6&secondReading=0.6',

@@ -86,7 +86,7 @@ export async function readPdf(bytes) {
 /** What goes wrong in a page while it is looked at: errors in the console, requests to anywhere else. */
 function faultsOf(page) {
   const faults = [];
-  page.on('console', (message) => { if (message.type() === 'error' && !/status of (401|404|409)|ERR_CONNECTION_(RESET|REFUSED)/.test(message.text())) faults.push(message.text()); });
+  page.on('console', (message) => { if (message.type() === 'error' && !/status of (401|404|409|503)|ERR_CONNECTION_(RESET|REFUSED)/.test(message.text())) faults.push(message.text()); });
   page.on('pageerror', (error) => faults.push(error.message));
   page.on('request', (request) => {
     const { protocol, hostname } = new URL(request.url());
