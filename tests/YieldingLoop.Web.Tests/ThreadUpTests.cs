@@ -106,6 +106,31 @@ public sealed class ThreadUpTests : IDisposable
         Assert.Contains("It stands at 3.5 mm", length.TextContent, StringComparison.Ordinal);
     }
 
+    [Theory]
+    [InlineData("broke=lower-looper", 0, true)]
+    [InlineData("lost=true", 0, true)]
+    // Once every thread is in again, the break is over.
+    [InlineData("broke=lower-looper", -1, false)]
+    public async Task A_broken_thread_is_not_forgotten_when_the_rest_is_worked_out_anew(string what, int done, bool again)
+    {
+        var at = await BeginAsync($"machine=1&{what}");
+        var list = await visitor.OpenAsync(at + "?list=true");
+        string[] Threaded(IHtmlDocument page) => [.. page.QuerySelectorAll(".step-title").Select(t => t.TextContent.Trim()).Where(t => t.StartsWith("Thread the", StringComparison.Ordinal))];
+        var first = Threaded(list);
+        Assert.True(first.Length > 1, string.Join(", ", first));
+        if (done < 0)
+        {
+            // Down to the last thread: the step after it is ticked with all before it.
+            var steps = list.QuerySelectorAll(".step-title").Select(t => t.TextContent.Trim()).ToList();
+            var form = (IHtmlFormElement)(await visitor.OpenAsync(at)).QuerySelector("form[data-tick]")!;
+            Assert.Equal(HttpStatusCode.Redirect, (await visitor.PostAsync(form, at + "?handler=Tick", new() { ["done"] = $"{steps.FindLastIndex(t => t.StartsWith("Thread the", StringComparison.Ordinal)) + 1}" })).Status);
+        }
+
+        await visitor.SendAsync(await visitor.OpenAsync("/states/1"), "/states/1", new() { ["Input.LengthMm"] = "3.5" });
+        await PressAsync(await visitor.OpenAsync(at), "Work the rest out from what is on it now");
+        Assert.Equal(again ? first : [], Threaded(await visitor.OpenAsync(at + "?list=true")));
+    }
+
     [Fact]
     public async Task A_list_opened_before_the_state_changed_is_not_begun()
     {

@@ -45,7 +45,8 @@ public sealed record Need(double Percent, double LowPercent, double HighPercent,
         var worn = Math.Max(0, girthMm / garmentMm - 1);
         var (low, high) = movement is null ? (0, 0) : (movement.LowPercent / 100, movement.HighPercent / 100);
         double Total(double strain) => ((1 + worn) * (1 + strain) - 1) * 100;
-        var text = $"worn {Text(girthMm)} ÷ {Text(garmentMm)} − 1 = {Text(worn * 100)} %";
+        var eased = (girthMm / garmentMm - 1) * 100;
+        var text = $"worn {Text(girthMm)} ÷ {Text(garmentMm)} − 1 = {Text(eased)} %{(eased < 0 ? ", the garment is wider than the body: 0 %" : "")}";
         if (movement is not null)
         {
             text += $"; moving adds {Text(movement.HighPercent)} % ({movement.Name}): {Text(1 + worn, 3)} × {Text(1 + high, 2)} − 1 = {Text(Total(high))} %";
@@ -69,7 +70,7 @@ public sealed record Need(double Percent, double LowPercent, double HighPercent,
         return new Need(Math.Max(percent, LeastWornPercent), Math.Max(low, LeastWornPercent), Math.Max(high, LeastWornPercent), arithmetic);
     }
 
-    private static string Text(double value, int decimals = 1) => Math.Round(value, decimals).ToString(CultureInfo.InvariantCulture);
+    private static string Text(double value, int decimals = 1) => Math.Round(value, decimals).ToString(CultureInfo.InvariantCulture).Replace('-', '−');
 
     private static void Above0(double value, string name)
     {

@@ -27,6 +27,9 @@ public enum Verdict
 /// <param name="NotSure">Whether the need lies inside the yield's band: sew a swatch.</param>
 public sealed record SeamVerdict(Verdict Verdict, double NeedPercent, double RequiredPercent, double SparePoints, bool NotSure)
 {
+    /// <summary>What is left of figures that are equal, %: 110 of 100 is 10.000000000000009 %.</summary>
+    private const double Rounding = 1e-9;
+
     /// <summary>How many points the cloth itself lacks; null unless it gives out, where what is required is all the cloth has.</summary>
     [JsonIgnore]
     public double? ClothLacksPoints => Verdict == Verdict.ClothGivesOut ? NeedPercent - RequiredPercent : null;
@@ -39,9 +42,9 @@ public sealed record SeamVerdict(Verdict Verdict, double NeedPercent, double Req
     {
         var cloth = clothStretchPercent ?? double.PositiveInfinity;
         var required = Math.Min(cloth, needPercent * Need.Margin);
-        var verdict = needPercent > cloth ? Verdict.ClothGivesOut
-            : yield.Middle >= required ? Verdict.Holds
-            : yield.Middle >= needPercent ? Verdict.Tight
+        var verdict = needPercent > cloth + Rounding ? Verdict.ClothGivesOut
+            : yield.Middle >= required - Rounding ? Verdict.Holds
+            : yield.Middle >= needPercent - Rounding ? Verdict.Tight
             : Verdict.Pops;
         return new SeamVerdict(verdict, needPercent, required, yield.Middle - needPercent, needPercent > yield.Low && needPercent < yield.High);
     }

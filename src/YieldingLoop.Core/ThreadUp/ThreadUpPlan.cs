@@ -76,6 +76,11 @@ public sealed record ThreadUpPlan(Machine Machine, MachineState From, MachineSta
     /// <summary>What is threaded again because a thread broke, and by which school; empty where none did.</summary>
     public string Again { get; init; } = "";
 
+    /// <summary>Whether something of what is threaded again because of a break is still to be done.</summary>
+    /// <param name="done">How many steps are done.</param>
+    public bool BreakIsOpen(int done) =>
+        Again.Length > 0 && Steps.Skip(done).Any(s => s.Act is ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin);
+
     /// <summary>Minutes until it can be sewn.</summary>
     [JsonIgnore]
     public double Minutes => Math.Round(Steps.Where(s => s.Act != ThreadUpAct.Swatch).Sum(s => s.Minutes), 6);

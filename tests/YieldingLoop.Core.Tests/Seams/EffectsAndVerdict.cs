@@ -128,6 +128,14 @@ public class NeedTests
         Assert.Equal(14, Need.ForNegativeEase(500, 600, SkinStrainCatalogue.Find("knee-round")).Percent, 9);
 
     [Fact]
+    public void The_sum_that_is_shown_says_what_was_floored()
+    {
+        var wide = Need.ForNegativeEase(500, 600, null);
+        Assert.Equal("worn 500 ÷ 600 − 1 = −16.7 %, the garment is wider than the body: 0 %; raised to 10 %, the least of any worn seam", wide.Arithmetic);
+        Assert.Equal(10, wide.Percent);
+    }
+
+    [Fact]
     public void A_worn_seam_is_asked_ten_percent_at_least_and_an_unworn_edge_nothing()
     {
         Assert.Equal(10, Need.ForOpening(400, 400).Percent);
@@ -173,6 +181,21 @@ public class VerdictTests
     [InlineData(45, 40, 40, Verdict.Holds)]
     public void The_first_that_applies(double yield, double need, double cloth, Verdict verdict) =>
         Assert.Equal(verdict, SeamVerdict.Of(At(yield), need, cloth).Verdict);
+
+    [Fact]
+    public void A_need_that_is_just_what_the_cloth_gives_is_not_more_than_it_gives()
+    {
+        // Every opening of a whole number of millimetres and every girth that asks a whole number of percent of it.
+        for (var opening = 100; opening <= 700; opening += 10)
+        {
+            for (var percent = 10; percent <= 120; percent++)
+            {
+                var need = Need.ForOpening(opening * (100 + percent) / 100.0, opening);
+                Assert.Equal(Verdict.Holds, SeamVerdict.Of(At(percent), need.Percent, percent).Verdict);
+                Assert.Equal(Verdict.ClothGivesOut, SeamVerdict.Of(At(300), need.Percent, percent - 0.001).Verdict);
+            }
+        }
+    }
 
     [Fact]
     public void Spare_is_yield_less_need_in_points()

@@ -57,11 +57,17 @@ public sealed class AtModel(Workroom workroom, Store.ThreadUps threadUps, Wordin
     /// <summary>Gives up the rest.</summary>
     public async Task<IActionResult> OnPostGiveUpAsync(int id) => await AfterAsync(id, threadUps.GiveUpAsync);
 
-    /// <summary>Works the rest out anew from what is on the machine now.</summary>
+    /// <summary>Works the rest out anew from what is on the machine now; a broken thread is not forgotten before it is in again.</summary>
     public async Task<IActionResult> OnPostReplanAsync(int id) => await AfterAsync(id, async i =>
-        await LoadAsync(i) && ThreadUpPlanner.Plan(new ThreadUpQuestion(Plan.Machine, State.Entry, Plan.Wanted, wording.Settings.Schools)).Value is { } plan
+        await LoadAsync(i) && ThreadUpPlanner.Plan(Rest()).Value is { } plan
             ? await threadUps.ReplanAsync(i, plan, State.Version)
             : new SaveResult.Missing());
+
+    private ThreadUpQuestion Rest()
+    {
+        var open = Plan.BreakIsOpen(Row.Done);
+        return new ThreadUpQuestion(Plan.Machine, State.Entry, Plan.Wanted, wording.Settings.Schools) { Broke = open ? Plan.Broke : null, StartAgain = open && Plan.Broke is null };
+    }
 
     private async Task<IActionResult> AfterAsync(int id, Func<int, Task<SaveResult>> change)
     {
