@@ -135,7 +135,7 @@ public sealed class DatabaseKeeper(string path, Backups backups) : IDisposable
         lock (keeping)
         {
             Close();
-            SqliteConnection.ClearPool(new SqliteConnection(WorkroomDatabase.ConnectionString(path)));
+            WorkroomDatabase.ClosePooled(path);
         }
     }
 

@@ -67,7 +67,9 @@ public static class WorkroomDatabase
 
             if (applied.Count < known.Count)
             {
-                // All of it in the one file, and no log beside it that would outlive it.
+                // All of it in the one file, and no log beside it that would outlive it. A connection that this process keeps
+                // open for later use would be in the way.
+                ClosePooled(path);
                 using (var old = new SqliteConnection(Backups.Unpooled(path)))
                 {
                     old.Open();
@@ -113,6 +115,13 @@ public static class WorkroomDatabase
 
     /// <summary>A context whose connections are closed with it, not kept for others.</summary>
     internal static WorkroomContext ContextOn(string path) => new(new DbContextOptionsBuilder<WorkroomContext>().UseSqlite(Backups.Unpooled(path)).Options);
+
+    /// <summary>Closes the connections to a file that are kept open for later use.</summary>
+    internal static void ClosePooled(string path)
+    {
+        using var any = new SqliteConnection(ConnectionString(path));
+        SqliteConnection.ClearPool(any);
+    }
 
     internal static void DeleteWhole(string path)
     {
