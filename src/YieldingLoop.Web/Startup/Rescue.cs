@@ -121,7 +121,17 @@ public sealed class Rescue(DataFolder data, Backups backups, DatabaseKeeper keep
     private void Close(DatabaseState found, BackupFile? saved)
     {
         Found = found;
-        (Copy, Readable) = (saved ?? backups.NewestGood(), null);
+        (Copy, Readable) = (saved, null);
+        try
+        {
+            Copy ??= backups.NewestGood();
+        }
+        catch (Exception e) when (StorageFault.Of(e) is { } trouble)
+        {
+            // A disk that is full or fails holds no copy that could be looked over now; the workroom is closed all the same.
+            window.Say(trouble);
+        }
+
         keeper.LetGo();
         window.Say($"{RescueWords.Of(found)} No more is saved. Open {address.Url} to go on{(Copy is { } copy ? $" with the copy of {When(copy)}" : "")}.");
     }

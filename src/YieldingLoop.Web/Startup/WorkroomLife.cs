@@ -6,7 +6,7 @@ namespace YieldingLoop.Web.Startup;
 /// Holds the data folder for this server, moves the log into the database when nobody writes, and closes both when the
 /// server stops: the last thing it does.
 /// </summary>
-internal sealed class WorkroomLife(DataFolder data, DatabaseKeeper keeper, Rescue rescue, TimeProvider clock) : BackgroundService
+internal sealed class WorkroomLife(DataFolder data, DatabaseKeeper keeper, Rescue rescue, StorageWindow window, TimeProvider clock) : BackgroundService
 {
     private static readonly TimeSpan Between = TimeSpan.FromSeconds(2), Patience = TimeSpan.FromSeconds(10);
 
@@ -45,10 +45,18 @@ internal sealed class WorkroomLife(DataFolder data, DatabaseKeeper keeper, Rescu
                 return;
             }
 
-            rescue.SeeAfter();
-            if (!rescue.Needed && keeper.CheckpointWhereQuiet(clock.GetUtcNow() - last))
+            try
             {
-                last = clock.GetUtcNow();
+                rescue.SeeAfter();
+                if (!rescue.Needed && keeper.CheckpointWhereQuiet(clock.GetUtcNow() - last))
+                {
+                    last = clock.GetUtcNow();
+                }
+            }
+            catch (Exception e) when (StorageFault.Of(e) is { } trouble)
+            {
+                // What the disk does now it may not do in two seconds; the server stays up for whoever reads.
+                window.Say(trouble);
             }
         }
     }
