@@ -21,7 +21,9 @@ public sealed class DatabaseKeeper(string path, Backups backups) : IDisposable
     private readonly Lock keeping = new();
     private readonly string log = path + "-wal";
     private SqliteConnection? connection;
-    private FileIdentity file, written;
+
+    /// <summary>How both files stood when they were last looked at; null while nothing is open. Replaced, never changed.</summary>
+    private Seen? seen;
 
     private string Mark => Path.Combine(Path.GetDirectoryName(path)!, OpenMark);
 
@@ -80,37 +82,29 @@ public sealed class DatabaseKeeper(string path, Backups backups) : IDisposable
         }
     }
 
-    /// <summary>Whether log and file are still those that were opened, and no shorter. Costs two looks at a folder.</summary>
+    /// <summary>Whether log and file are still those that were opened, and no shorter. Costs two looks at a folder, and waits for nobody unless something is wrong.</summary>
     public bool StillThere()
     {
-        // Whoever moves the log just now sees for itself.
-        if (!keeping.TryEnter())
+        if (Volatile.Read(ref seen) is not { } known)
         {
             return true;
         }
 
-        try
+        if (Look() is { } now && now.Follows(known))
         {
-            if (connection is null)
-            {
-                return true;
-            }
-
-            if (FileIdentity.Of(path) is not { } file || FileIdentity.Of(log) is not { } written
-                || file.Number != this.file.Number || written.Number != this.written.Number
-                || file.Length < this.file.Length || written.Length < this.written.Length)
-            {
-                return false;
-            }
-
-            (this.file, this.written) = (file, written);
+            // Where the log was moved just now, how it stood before is of no interest.
+            Interlocked.CompareExchange(ref seen, now, known);
             return true;
         }
-        finally
+
+        // The log may just be moved and begin anew: looked at again, once that is done.
+        lock (keeping)
         {
-            keeping.Exit();
+            return seen is not { } still || (Look() is { } then && then.Follows(still));
         }
     }
+
+    private Seen? Look() => FileIdentity.Of(path) is { } file && FileIdentity.Of(log) is { } written ? new Seen(file, written) : null;
 
     /// <summary>Saves what was taken away through the connection that still has it open.</summary>
     /// <returns>The copy; null where what is left is not whole.</returns>
@@ -161,6 +155,7 @@ public sealed class DatabaseKeeper(string path, Backups backups) : IDisposable
 
     private void Close()
     {
+        Volatile.Write(ref seen, null);
         connection?.Dispose();
         connection = null;
     }
@@ -173,7 +168,7 @@ public sealed class DatabaseKeeper(string path, Backups backups) : IDisposable
             // Most of it without holding anybody up; then the little that came meanwhile, and the log begins anew.
             DatabaseCheck.Ask(connection!, "PRAGMA wal_checkpoint(PASSIVE)");
             var whole = DatabaseCheck.Ask(connection!, "PRAGMA wal_checkpoint(TRUNCATE)") == "0";
-            (file, written) = (FileIdentity.Of(path) ?? default, FileIdentity.Of(log) ?? default);
+            Volatile.Write(ref seen, Look() ?? seen);
             return whole;
         }
         catch (SqliteException e) when (StorageFault.Of(e) is not null)
@@ -181,5 +176,14 @@ public sealed class DatabaseKeeper(string path, Backups backups) : IDisposable
             // A full or failing disk: the log stays, which is what it is for.
             return false;
         }
+    }
+
+    /// <summary>Both files at one moment.</summary>
+    private sealed record Seen(FileIdentity File, FileIdentity Written)
+    {
+        /// <summary>Whether these are the same files, and no shorter.</summary>
+        public bool Follows(Seen before) =>
+            File.Number == before.File.Number && Written.Number == before.Written.Number
+            && File.Length >= before.File.Length && Written.Length >= before.Written.Length;
     }
 }

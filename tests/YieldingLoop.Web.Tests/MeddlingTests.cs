@@ -40,6 +40,13 @@ public sealed class MeddlingTests : IDisposable
             log.Refresh();
         }
 
+        // Somebody who reads on: what is written from here on stays in the log, however long the rest takes on a busy machine.
+        using var reader = new SqliteConnection($"Data Source={before.DatabasePath};Pooling=False");
+        reader.Open();
+        using var reading = reader.BeginTransaction(deferred: true);
+        using var look = reader.CreateCommand();
+        look.CommandText = "SELECT count(*) FROM Cloths";
+        look.ExecuteScalar();
         await RenameAsync(visitor, 2, "In the log");
         await RenameAsync(visitor, 3, "In the log too");
         using var copy = Process.Start("cp", ["-a", before.Folder + "/.", after.Folder])!;
@@ -133,7 +140,8 @@ public sealed class MeddlingTests : IDisposable
         if (copies)
         {
             Assert.Equal("/", (await visitor.PressAsync(page, "Open the copy")).Location);
-            Assert.Contains("Unisuit power knit", (await visitor.OpenAsync("/cloths")).Body!.TextContent, StringComparison.Ordinal);
+            // A cloth nobody renamed: the newest copy may be the one by hand, or the copy of the day some seconds after it.
+            Assert.Contains("Wicking mesh", (await visitor.OpenAsync("/cloths")).Body!.TextContent, StringComparison.Ordinal);
         }
         else
         {

@@ -44,7 +44,7 @@ public sealed class FaultModel(Rescue rescue) : PageModel
     {
         Show(code);
         var address = HttpContext.Features.Get<SentInVain>()?.Address
-            ?? (Trouble is not null && HttpContext.Features.Get<IExceptionHandlerPathFeature>() is { } at ? at.Path + Request.QueryString : null);
+            ?? ((Trouble is not null || rescue.Needed) && HttpContext.Features.Get<IExceptionHandlerPathFeature>() is { } at ? at.Path + Request.QueryString : null);
         if (address is null || !Request.HasFormContentType || address.StartsWith(Gate.EntryPath, StringComparison.Ordinal))
         {
             return;

@@ -101,7 +101,9 @@ public sealed class Rescue(DataFolder data, Backups backups, DatabaseKeeper keep
         {
             if (!Needed)
             {
-                Close(DatabaseState.TakenAway, keeper.SaveTakenAway());
+                // Closed first, so that nothing is answered as saved while the copy is made.
+                Found = DatabaseState.TakenAway;
+                Close(Found, keeper.SaveTakenAway());
             }
         }
     }
