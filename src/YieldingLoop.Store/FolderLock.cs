@@ -54,13 +54,7 @@ public sealed class FolderLock : IDisposable
         var path = Path.Combine(folder, FileName);
         try
         {
-            var options = new FileStreamOptions { Mode = FileMode.OpenOrCreate, Access = FileAccess.ReadWrite, Share = FileShare.None };
-            if (!OperatingSystem.IsWindows())
-            {
-                options.UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite;
-            }
-
-            return new FolderLock(new FileStream(path, options));
+            return new FolderLock(PrivateFiles.Open(path, FileMode.OpenOrCreate, FileShare.None));
         }
         catch (IOException e) when (e.GetType() == typeof(IOException) && File.Exists(path) && !IsFull(e))
         {

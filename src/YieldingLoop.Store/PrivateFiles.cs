@@ -34,15 +34,21 @@ public static class PrivateFiles
     }
 
     /// <summary>Makes an empty file, before whoever writes it opens it; SQLite gives its logs the mode of their database.</summary>
-    public static void Create(string path)
+    public static void Create(string path) => Open(path, FileMode.CreateNew, FileShare.Read).Dispose();
+
+    /// <summary>Opens a file to write to, which is its owner's alone where this makes it.</summary>
+    /// <param name="path">The file.</param>
+    /// <param name="mode">Whether it has to be there.</param>
+    /// <param name="share">What others may do with it meanwhile.</param>
+    public static FileStream Open(string path, FileMode mode, FileShare share)
     {
-        var options = new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write };
+        var options = new FileStreamOptions { Mode = mode, Access = FileAccess.ReadWrite, Share = share };
         if (!OperatingSystem.IsWindows())
         {
             options.UnixCreateMode = OwnersFile;
         }
 
-        new FileStream(path, options).Dispose();
+        return new FileStream(path, options);
     }
 
     /// <summary>Takes everybody else's rights off files that an earlier version made.</summary>

@@ -1,6 +1,5 @@
 using System.Globalization;
 using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
 
 namespace YieldingLoop.Store.Backup;
 
@@ -54,12 +53,6 @@ public static class Restoring
         {
             return e.Message;
         }
-    }
-
-    private static bool IsNewer(string path)
-    {
-        using var context = WorkroomDatabase.ContextOn(path);
-        return WorkroomDatabase.Applied(path).Except(context.Database.GetMigrations()).Any();
     }
 
     /// <summary>What restoring a copy would change, against the workroom as it stands.</summary>
@@ -206,7 +199,7 @@ public static class Restoring
                 throw new UnfitCopyException("This copy is damaged.");
         }
 
-        if (IsNewer(copy.Path))
+        if (WorkroomDatabase.IsNewer(WorkroomDatabase.Applied(copy.Path)))
         {
             throw new UnfitCopyException("This copy was made by a newer version of Yielding Loop.");
         }

@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using System.Text.Json;
 using Microsoft.AspNetCore.Identity;
+using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Network;
 
@@ -83,13 +84,7 @@ public sealed class Passcode(string path, int iterations = 210_000)
     {
         var part = path + ".part";
         File.Delete(part);
-        var options = new FileStreamOptions { Mode = FileMode.CreateNew, Access = FileAccess.Write };
-        if (!OperatingSystem.IsWindows())
-        {
-            options.UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite;
-        }
-
-        using (var stream = new FileStream(part, options))
+        using (var stream = PrivateFiles.Open(part, FileMode.CreateNew, FileShare.Read))
         {
             JsonSerializer.Serialize(stream, next);
             stream.Flush(flushToDisk: true);

@@ -16,7 +16,7 @@ public sealed class FaultModel(Rescue rescue) : PageModel
     private const string Token = "__RequestVerificationToken";
 
     /// <summary>Words a form carries for the server, not for people.</summary>
-    private static readonly string[] ForTheServer = ["Key", "Version", "Seen", "Unit", "StateVersion"];
+    private static readonly string[] ForTheServer = ["Key", "Version", "Seen", "Unit", "StateVersion", "GoingOnSeen"];
 
     public int Code { get; private set; } = StatusCodes.Status500InternalServerError;
 
