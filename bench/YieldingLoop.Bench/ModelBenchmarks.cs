@@ -34,7 +34,7 @@ public class ModelBenchmarks
 
     /// <summary>The same overlocker so many times: the lattice grows with them.</summary>
     private static PlanQuestion Machines(int count) =>
-        Question with { Machines = [.. Enumerable.Range(0, count).Select(i => new MachineAtHand($"{i}", OverlockerTemplate.Create("Bench"), MachineState.Unknown))] };
+        Question with { Machines = [.. Enumerable.Range(0, count).Select(i => new MachineAtHand($"{i}", OverlockerTemplate.Create("Bench"), YieldingLoop.Core.Setups.Setup.Unknown))] };
 
     private readonly PlanQuestion one = Machines(1), two = Machines(2), four = Machines(4), eight = Machines(8);
 

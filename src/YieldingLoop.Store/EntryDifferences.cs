@@ -1,4 +1,5 @@
 using System.Text.Json;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Store;
@@ -14,10 +15,10 @@ public static class EntryDifferences
 {
     private static readonly Dictionary<string, string> VocabularyOf = new(StringComparer.Ordinal)
     {
-        ["typicalId"] = "typical.", ["calibrationThreadId"] = "thread.", ["fourThreadStitchId"] = "stitch.", ["stitchId"] = "stitch.", ["needlePointIds"] = "needle.", ["direction"] = "cloth.",
+        ["typicalId"] = "typical.", ["calibrationThreadId"] = "thread.", ["fourThreadStitchId"] = "stitch.", ["stitchId"] = "stitch.", ["stitch"] = "stitch.", ["kind"] = "thread.", ["point"] = "needle.", ["needlePointIds"] = "needle.", ["direction"] = "cloth.",
     };
 
-    private static readonly (string Ending, string Unit)[] Units = [("Mm", " mm"), ("Grams", " g"), ("Gsm", " g/m²")];
+    private static readonly (string Ending, string Unit)[] Units = [("Mm", " mm"), ("Grams", " g"), ("Gsm", " g/m²"), ("Percent", " %")];
 
     /// <summary>Where two entries differ, in the order of their fields; empty where they say the same.</summary>
     /// <param name="noun">"cloth", "machine" or "seam": whose field names.</param>
@@ -92,6 +93,12 @@ public static class EntryDifferences
                     values[path] = string.Join(", ", element.EnumerateArray().Select(Text));
                     break;
                 case JsonValueKind.Null:
+                    if (entry is Setup)
+                    {
+                        // In a set-up null is said on purpose: nothing is there.
+                        values[path] = "none";
+                    }
+
                     break;
                 default:
                     values[path] = Text(element);

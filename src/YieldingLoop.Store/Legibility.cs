@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store;
 
@@ -44,7 +45,7 @@ internal static class Legibility
         try
         {
             // Written back strictly, so that a value that was left out and has to be there is found as well as one that is wrong.
-            return JsonSerializer.Deserialize(text, type, WorkroomContext.Json) is { } value && JsonSerializer.SerializeToUtf8Bytes(value, type, Strict).Length > 0;
+            return StoredFormat.Read(text, type) is { } value && JsonSerializer.SerializeToUtf8Bytes(value, type, Strict).Length > 0;
         }
         catch (Exception e) when (e is JsonException or NotSupportedException or ArgumentException or InvalidOperationException)
         {

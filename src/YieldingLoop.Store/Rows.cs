@@ -52,7 +52,7 @@ public sealed class ClothRow : EntryRow<ClothEntry>;
 public sealed class MachineRow : EntryRow<Machine>;
 
 /// <summary>What is on a machine right now. Every machine has one, under its own number.</summary>
-public sealed class StateRow : EntryRow<MachineState>
+public sealed class StateRow : EntryRow<Setup>
 {
     public MachineRow? Machine { get; set; }
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
@@ -42,7 +43,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
             {
                 // Every machine stands in some state from the first; nothing of it is known yet.
                 var now = clock.GetUtcNow();
-                context.Add(new StateRow { Name = row.Name, Machine = row, Entry = MachineState.Unknown, SubmissionKey = Guid.NewGuid(), CreatedAt = now, ChangedAt = now });
+                context.Add(new StateRow { Name = row.Name, Machine = row, Entry = Setup.Unknown, SubmissionKey = Guid.NewGuid(), CreatedAt = now, ChangedAt = now });
             }
         });
 
@@ -60,7 +61,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <param name="machineId">Whose.</param>
     /// <param name="version">Version of the state it was changed from.</param>
     /// <param name="key">The form's key.</param>
-    public Task<SaveResult> SaveAsync(MachineState entry, int machineId, int version, Guid key) => context.InTurnAsync(async () =>
+    public Task<SaveResult> SaveAsync(Setup entry, int machineId, int version, Guid key) => context.InTurnAsync(async () =>
     {
         var row = await context.States.Include(s => s.Machine).FirstOrDefaultAsync(s => s.Id == machineId);
         if (row is null)
@@ -203,7 +204,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     private async Task PutOnAsync(SetupRow setup)
     {
         var state = await context.States.Include(s => s.Machine).FirstAsync(s => s.Id == setup.MachineId);
-        state.Entry = SetupState.Of(setup.Snapshot.Plan, state.Machine!.Entry, setup.Snapshot.Machine.NeedleSystem);
+        state.Entry = setup.Snapshot.Plan.Setup.OnMachine(state.Machine!.Entry);
         state.Version += 1;
         state.ChangedAt = clock.GetUtcNow();
     }
@@ -270,6 +271,14 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
     /// <summary>Machines in use.</summary>
     public IQueryable<MachineRow> MachinesInUse => Machines.Where(m => m.PutAwayAt == null);
+
+    /// <summary>What the cones that are on a machine are called now, by their numbers.</summary>
+    public async Task<IReadOnlyDictionary<string, string>> ConeNamesAsync(Setup state)
+    {
+        var numbers = state.Threads.Select(t => int.TryParse(t.Value.ConeId, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : 0).Where(n => n > 0).Distinct().ToList();
+        return numbers.Count == 0 ? new Dictionary<string, string>()
+            : await Threads.Where(t => numbers.Contains(t.Id)).Select(t => new { t.Id, t.Name }).ToDictionaryAsync(t => t.Id.ToString(CultureInfo.InvariantCulture), t => t.Name);
+    }
 
     /// <summary>What is on a machine right now.</summary>
     public Task<StateRow?> StateOfAsync(int machineId) => States.FirstOrDefaultAsync(s => s.Id == machineId);

@@ -4,6 +4,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store;
 
@@ -11,12 +12,28 @@ namespace YieldingLoop.Store;
 public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) : DbContext(options)
 {
     /// <summary>How records are written inside a column.</summary>
-    public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web)
+    public static JsonSerializerOptions Json { get; } = Stored();
+
+    /// <summary>Adds the forms that set-ups, needles and threads have wherever they are written.</summary>
+    public static void AddContracts(JsonSerializerOptions options)
     {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower) },
-        // What kind of machine a record is of was added to older ones at their end.
-        AllowOutOfOrderMetadataProperties = true,
-    };
+        foreach (var converter in new JsonConverter[] { new SetupConverter(), new NeedleConverter(), new ThreadConverter(), new PlaceConverter() })
+        {
+            options.Converters.Add(converter);
+        }
+    }
+
+    private static JsonSerializerOptions Stored()
+    {
+        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web)
+        {
+            Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower) },
+            // What kind of machine a record is of was added to older ones at their end.
+            AllowOutOfOrderMetadataProperties = true,
+        };
+        AddContracts(options);
+        return options;
+    }
 
     public DbSet<ClothRow> Cloths => Set<ClothRow>();
 
@@ -122,8 +139,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
 /// <summary>A record kept as JSON in a column.</summary>
 public sealed class JsonColumn<T>() : ValueConverter<T, string>(
-    value => JsonSerializer.Serialize(value, WorkroomContext.Json),
-    text => JsonSerializer.Deserialize<T>(text, WorkroomContext.Json)!)
+    value => StoredFormat.Write(value),
+    text => StoredFormat.Read<T>(text))
     where T : class;
 
 /// <summary>Records are replaced, never changed in place, so the reference tells whether one changed.</summary>

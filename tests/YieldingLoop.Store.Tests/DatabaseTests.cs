@@ -108,7 +108,7 @@ public class DatabaseTests
         Assert.Equal(DemoWorkroom.Machines.Select(m => m.Kind), read.Machines.OrderBy(m => m.Id).AsEnumerable().Select(m => m.Entry.Kind));
         Assert.Equal((DemoDrawer.Needles.Count, DemoDrawer.Threads.Count, DemoWorkroom.Machines.Count), (read.Needles.Count(), read.Threads.Count(), read.States.Count()));
         Assert.All(read.Machines.ToList(), m => Assert.Empty(MachineCheck.Problems(m.Entry)));
-        Assert.All(read.States.Include(s => s.Machine).ToList(), s => Assert.Empty(MachineStateCheck.Problems(s.Machine!.Entry, s.Entry)));
+        Assert.All(read.States.Include(s => s.Machine).ToList(), s => Assert.Empty(Core.Setups.SetupCheck.Problems(s.Machine!.Entry, s.Entry)));
         Assert.All(read.Needles.ToList(), n => Assert.Empty(n.Entry.Problems()));
         Assert.All(read.Threads.ToList(), t => Assert.True(t.Entry.Resolve().Succeeded));
         Assert.Equal(DemoWorkroom.Seams.Count, read.Seams.Count());
@@ -179,9 +179,9 @@ public class DatabaseTests
         Assert.Equal(2.4, Assert.IsType<Overlocker>(machine.Entry).GaugeMm);
         Assert.Equal((7, 3), (machine.Id, machine.Version));
         var state = (await file.Do(w => w.StateOfAsync(7)))!;
-        Assert.False(state.Entry.Known);
-        Assert.IsType<SaveResult.Saved>(await file.Do(w => w.SaveAsync(state.Entry with { LengthMm = 2.5 }, 7, state.Version, Guid.NewGuid())));
-        Assert.Equal(2.5, (await file.Do(w => w.StateOfAsync(7)))!.Entry.LengthMm);
+        Assert.False(state.Entry.AnyKnown);
+        Assert.IsType<SaveResult.Saved>(await file.Do(w => w.SaveAsync(state.Entry with { StitchLengthMm = 2.5 }, 7, state.Version, Guid.NewGuid())));
+        Assert.Equal(2.5, (await file.Do(w => w.StateOfAsync(7)))!.Entry.StitchLengthMm.Value);
     }
 
     [Fact]

@@ -28,7 +28,7 @@ public sealed class DrawerTests : IDisposable
         var read = await file.Do(w => w.Machines.SingleAsync(m => m.Id == saved.Id));
         Assert.Equal(kind, read.Entry.Kind);
         Assert.Equivalent(machine, read.Entry);
-        Assert.False((await file.Do(w => w.StateOfAsync(saved.Id)))!.Entry.Known);
+        Assert.False((await file.Do(w => w.StateOfAsync(saved.Id)))!.Entry.AnyKnown);
         // Sent twice, it is there once, and so is its state.
         var key = read.SubmissionKey;
         Assert.Equal(new SaveResult.Saved(saved.Id, Again: true), await file.Do(w => w.SaveAsync(machine, null, 0, key)));
@@ -40,10 +40,10 @@ public sealed class DrawerTests : IDisposable
     {
         await file.Do(w => w.SaveAsync(MachineTemplates.Plain("Bench"), null, 0, Guid.NewGuid()));
         var version = (await file.Do(w => w.StateOfAsync(1)))!.Version;
-        Assert.IsType<SaveResult.Saved>(await file.Do(w => w.SaveAsync(new MachineState { LengthMm = 2 }, 1, version, Guid.NewGuid())));
-        Assert.Equal(new SaveResult.Stale(version + 1), await file.Do(w => w.SaveAsync(new MachineState { LengthMm = 3 }, 1, version, Guid.NewGuid())));
-        Assert.Equal(2, (await file.Do(w => w.StateOfAsync(1)))!.Entry.LengthMm);
-        Assert.IsType<SaveResult.Missing>(await file.Do(w => w.SaveAsync(new MachineState(), 99, 1, Guid.NewGuid())));
+        Assert.IsType<SaveResult.Saved>(await file.Do(w => w.SaveAsync(new Setup { StitchLengthMm = 2 }, 1, version, Guid.NewGuid())));
+        Assert.Equal(new SaveResult.Stale(version + 1), await file.Do(w => w.SaveAsync(new Setup { StitchLengthMm = 3 }, 1, version, Guid.NewGuid())));
+        Assert.Equal(2, (await file.Do(w => w.StateOfAsync(1)))!.Entry.StitchLengthMm.Value);
+        Assert.IsType<SaveResult.Missing>(await file.Do(w => w.SaveAsync(new Setup(), 99, 1, Guid.NewGuid())));
     }
 
     [Fact]
@@ -56,26 +56,26 @@ public sealed class DrawerTests : IDisposable
 
         var setup = await file.Do(w => w.Setups.FirstAsync(s => s.SwatchPassedAt == null && s.MachineId == 2));
         var before = (await file.Do(w => w.StateOfAsync(2)))!;
-        Assert.False(before.Entry.Known);
+        Assert.False(before.Entry.AnyKnown);
         // A stale answer changes neither.
         Assert.IsType<SaveResult.Stale>(await file.Do(w => w.SetSwatchPassedAsync(setup.Id, setup.Version + 5, true)));
-        Assert.False((await file.Do(w => w.StateOfAsync(2)))!.Entry.Known);
+        Assert.False((await file.Do(w => w.StateOfAsync(2)))!.Entry.AnyKnown);
 
         Assert.IsType<SaveResult.Saved>(await file.Do(w => w.SetSwatchPassedAsync(setup.Id, setup.Version, true)));
         var after = (await file.Do(w => w.StateOfAsync(2)))!;
         Assert.Equal(before.Version + 1, after.Version);
         var plan = setup.Snapshot.Plan;
-        Assert.Equal(plan.Threads.Select(t => (t.Position, t.DialNumber!.Value)), after.Entry.Dials.Select(d => (d.Position, d.Number)));
-        Assert.Equal(plan.Threads.Where(t => t.Position.IsNeedle()).Select(t => (t.Position, plan.NeedleSizeMetric)), after.Entry.Needles.Select(n => (n.Seat, n.SizeMetric)));
-        Assert.Equal((plan.FingerName, plan.StitchLengthMm, plan.Differential), (after.Entry.FingerName, after.Entry.LengthMm!.Value, after.Entry.Differential));
-        Assert.Empty(MachineStateCheck.Problems(DemoWorkroom.Machines[1], after.Entry));
+        Assert.Equal(plan.Threads.Select(t => (t.Position, t.DialNumber!.Value)), after.Entry.Dials.Select(d => (d.Key, d.Value)));
+        Assert.Equal(plan.Threads.Where(t => t.Position.IsNeedle()).Select(t => (t.Position, plan.Needle.SizeMetric)), after.Entry.Needles.Select(n => (n.Key, n.Value.SizeMetric)));
+        Assert.Equal((plan.FingerName, plan.StitchLengthMm, plan.Differential), (after.Entry.FingerName.Thing(), after.Entry.StitchLengthMm.Value, after.Entry.Differential.Number()));
+        Assert.Empty(SetupCheck.Problems(DemoWorkroom.Machines[1], after.Entry));
 
         // Any other set-up can be said to be on it, passed or not.
         var other = await file.Do(w => w.Setups.FirstAsync(s => s.MachineId == 2 && s.Id != setup.Id));
         Assert.Equal(new SaveResult.Saved(2, Again: false), await file.Do(w => w.PutOnMachineAsync(other.Id, after.Version)));
         // From a page that was opened before that, it is told and changes nothing.
         Assert.Equal(new SaveResult.Stale(after.Version + 1), await file.Do(w => w.PutOnMachineAsync(setup.Id, after.Version)));
-        Assert.Equal(other.Snapshot.Plan.StitchLengthMm, (await file.Do(w => w.StateOfAsync(2)))!.Entry.LengthMm);
+        Assert.Equal(other.Snapshot.Plan.StitchLengthMm, (await file.Do(w => w.StateOfAsync(2)))!.Entry.StitchLengthMm.Value);
         Assert.IsType<SaveResult.Missing>(await file.Do(w => w.PutOnMachineAsync(999, 1)));
     }
 
@@ -90,9 +90,9 @@ public sealed class DrawerTests : IDisposable
         foreach (var setup in await file.Do(w => w.Setups.ToListAsync()))
         {
             var machine = setup.Snapshot.Machine;
-            Assert.Empty(MachineStateCheck.Problems(machine, SetupState.Of(setup.Snapshot.Plan, machine, machine.NeedleSystem)));
+            Assert.Empty(SetupCheck.Problems(machine, setup.Snapshot.Plan.Setup.OnMachine(machine)));
             var both = Convertible.Of((Overlocker)machine, MachineTemplates.Coverstitch("x"));
-            Assert.Empty(MachineStateCheck.Problems(both, SetupState.Of(setup.Snapshot.Plan, both, machine.NeedleSystem)));
+            Assert.Empty(SetupCheck.Problems(both, setup.Snapshot.Plan.Setup.OnMachine(both)));
         }
     }
 

@@ -1,5 +1,4 @@
 using Microsoft.EntityFrameworkCore;
-using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Store.Backup;
@@ -26,7 +25,7 @@ public sealed class ThreadUpTests : IDisposable
         var setup = (await file.Do(w => w.Setups.FirstOrDefaultAsync(s => s.Id == setupId)))!;
         var machine = (await file.Do(w => w.Machines.FirstOrDefaultAsync(m => m.Id == setup.MachineId)))!;
         var state = (await file.Do(w => w.StateOfAsync(machine.Id)))!;
-        var wanted = SetupState.Of(setup.Snapshot.Plan, machine.Entry, machine.Entry.NeedleSystem);
+        var wanted = setup.Snapshot.Plan.Setup.OnMachine(machine.Entry);
         return (ThreadUpPlanner.Plan(new ThreadUpQuestion(machine.Entry, state.Entry, wanted, Schools.Default)).Value!, state, setup);
     }
 
@@ -37,7 +36,7 @@ public sealed class ThreadUpTests : IDisposable
         return Assert.IsType<SaveResult.Saved>(begun).Id;
     }
 
-    private async Task<MachineState> StateNow(int id) => (await file.Do(w => w.StateOfAsync(id)))!.Entry;
+    private async Task<Setup> StateNow(int id) => (await file.Do(w => w.StateOfAsync(id)))!.Entry;
 
     private static string Json(object value) => System.Text.Json.JsonSerializer.Serialize(value, WorkroomContext.Json);
 
@@ -96,7 +95,7 @@ public sealed class ThreadUpTests : IDisposable
         var id = await Begin();
         await file.AtMachines(t => t.TickAsync(id, 5));
         var state = (await file.Do(w => w.StateOfAsync(2)))!;
-        var said = state.Entry with { LengthMm = 3.5, Needles = [] };
+        var said = state.Entry with { StitchLengthMm = 3.5, Needles = Places<Core.Needles.Needle>.Unknown };
         await file.Do(w => w.SaveAsync(said, 2, state.Version, Guid.NewGuid()));
         Assert.IsType<SaveResult.Stale>(await file.AtMachines(t => t.TickAsync(id, 6)));
         Assert.Equal(Json(said), Json(await StateNow(2)));

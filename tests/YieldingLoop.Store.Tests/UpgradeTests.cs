@@ -17,7 +17,7 @@ public sealed class UpgradeTests : IDisposable
     public void Dispose() => file.Dispose();
 
     /// <summary>Databases of earlier versions, see tests/reference/README.md, with what each held.</summary>
-    public static TheoryData<string, int, int> Older() => new() { { "workroom-first.db", 2, 7 }, { "workroom-book.db", 4, 7 } };
+    public static TheoryData<string, int, int> Older() => new() { { "workroom-first.db", 2, 7 }, { "workroom-book.db", 4, 7 }, { "workroom-ends.db", 4, 9 } };
 
     public static string Reference(string name)
     {

@@ -3,6 +3,7 @@ using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store.Tests;
 
@@ -86,7 +87,7 @@ public sealed class WorkroomTests : IDisposable
     {
         var id = await KeepAsync(Jersey);
         var row = await file.Do(w => w.Setups.SingleAsync(s => s.Id == id));
-        Assert.Equivalent(Snapshot(Jersey), row.Snapshot);
+        Assert.Equal(StoredFormat.Write(Snapshot(Jersey)), StoredFormat.Write(row.Snapshot));
         Assert.Equal(row.Snapshot.Plan.Figures.Verdict!.Verdict.Id(), row.VerdictId);
     }
 

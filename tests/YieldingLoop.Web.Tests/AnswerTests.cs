@@ -32,7 +32,7 @@ public sealed class AnswerTests(App app) : IClassFixture<App>
     [Theory]
     [InlineData("Input.NeedleSystem", "another system", "Input_NeedleSystem")]
     [InlineData("Input.Places[2].Number", "44", "Input_Places_2__Number")]
-    [InlineData("Input.Places[0].PointId", "", "Input_Places_0__Thread")]
+    [InlineData("Input.Places[0].PointId", "none", "Input_Places_0__Thread")]
     [InlineData("Input.LengthMm", "12", "Input_LengthMm")]
     [InlineData("Input.FingerName", "sixth", "Input_FingerName")]
     public async Task A_state_that_cannot_exist_is_refused_where_it_was_typed(string field, string value, string id)

@@ -135,9 +135,9 @@ public sealed partial class EndsTests : IDisposable
     public void How_soon_a_machine_is_ready_is_what_is_bare_on_it_by_the_catalogue_of_minutes()
     {
         var machine = OverlockerTemplate.Create("One");
-        var bare = Readiness.MinutesToFill(machine, MachineState.Unknown);
+        var bare = Readiness.MinutesToFill(machine, Setup.Unknown);
         Assert.Equal(machine.Seats.Count * (Minutes.Needle + Minutes.NeedleThread) + 2 * Minutes.Looper, bare);
-        var threaded = MachineState.Unknown with { Threads = [new(ThreadPosition.UpperLooper, "spun-polyester")], Needles = [new(ThreadPosition.NeedleLeft, "any", "stretch", 75)] };
+        var threaded = Setup.Unknown with { Threads = Places.Of((ThreadPosition.UpperLooper, new SewingThread("spun-polyester"))), Needles = Places.Of((ThreadPosition.NeedleLeft, new Needle("any", "stretch", 75))) };
         Assert.Equal(bare - Minutes.Looper - Minutes.Needle, Readiness.MinutesToFill(machine, threaded));
     }
 

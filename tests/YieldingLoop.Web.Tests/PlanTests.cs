@@ -38,9 +38,9 @@ public sealed class PlanTests(App app) : IClassFixture<App>
     public async Task Pins_schools_and_lifted_rules_are_followed()
     {
         var (_, pinned) = await PlanAsync(With(n => n["pins"] = new JsonObject { ["machineId"] = "plain", ["stitchId"] = "narrow-slant" }));
-        Assert.Equal(("plain", "narrow-slant"), (pinned["best"]!["machine"]!.GetValue<string>(), pinned["best"]!["stitch"]!.GetValue<string>()));
+        Assert.Equal(("plain", "narrow-slant"), (pinned["best"]!["machine"]!.GetValue<string>(), pinned["best"]!["setup"]!["stitch"]!.GetValue<string>()));
         var (_, light) = await PlanAsync(With(n => n["schools"] = new JsonObject { ["join"] = "lightness-first" }));
-        Assert.Equal("504", light["best"]!["stitch"]!.GetValue<string>());
+        Assert.Equal("504", light["best"]!["setup"]!["stitch"]!.GetValue<string>());
         var (refused, why) = await PlanAsync(With(n => n["pins"] = new JsonObject { ["needleThreadId"] = "textured-nylon" }));
         Assert.Equal(HttpStatusCode.BadRequest, refused);
         Assert.Contains("never goes in a needle", why["errors"]!["pins"]![0]!.GetValue<string>(), StringComparison.Ordinal);
@@ -62,7 +62,7 @@ public sealed class PlanTests(App app) : IClassFixture<App>
     [InlineData("seam.job", "{\"seam\":{\"job\":\"weld\"}}")]
     [InlineData("machines", "{\"machines\":[]}")]
     [InlineData("machines[0]", "{\"machines\":[null]}")]
-    [InlineData("machines[0].machine", "{\"machines\":[{\"id\":\"a\",\"machine\":{\"kind\":\"rocket\"}}]}")]
+    [InlineData("machines[0].machine.kind", "{\"machines\":[{\"id\":\"a\",\"machine\":{\"kind\":\"rocket\"}}]}")]
     [InlineData("drawer.needles[0].pointId", "{\"drawer\":{\"needles\":[{\"system\":\"s\",\"pointId\":\"blunt\",\"sizeMetric\":80,\"unused\":1}]}}")]
     [InlineData("drawer.threads[0].kindId", "{\"drawer\":{\"threads\":[{\"name\":\"x\",\"kindId\":\"rope\"}]}}")]
     [InlineData("schools.join", "{\"schools\":{\"join\":\"maybe\"}}")]
@@ -101,8 +101,8 @@ public sealed class PlanTests(App app) : IClassFixture<App>
         Assert.Contains("machines[0].machine.gaugeMm", gauge["errors"]!.AsObject().Select(e => e.Key));
         var (_, twice) = await PlanAsync(With(n => n["machines"]![1]!["id"] = "overlocker"));
         Assert.Contains("machines[0].id", twice["errors"]!.AsObject().Select(e => e.Key));
-        var (_, state) = await PlanAsync(With(n => n["machines"]![0]!["state"]!["fingerName"] = "thumb"));
-        Assert.Contains("machines[0].state.fingerName", state["errors"]!.AsObject().Select(e => e.Key));
+        var (_, state) = await PlanAsync(With(n => n["machines"]![0]!["state"]!["finger"] = "thumb"));
+        Assert.Contains("machines[0].state.finger", state["errors"]!.AsObject().Select(e => e.Key));
         var (_, lifted) = await PlanAsync(With(n => n["machines"]![0]!["liftedRules"] = new JsonArray(new JsonObject { ["ruleId"] = "gravity" })));
         Assert.Contains("machines[0].liftedRules", lifted["errors"]!.AsObject().Select(e => e.Key));
     }

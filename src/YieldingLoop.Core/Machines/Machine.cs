@@ -138,6 +138,20 @@ public abstract record Machine
         throw new ArgumentOutOfRangeException(nameof(position), position, "The machine has no such thread.");
     }
 
+    /// <summary>Every position a thread can run in, in the order of the dials, a bobbin last.</summary>
+    [JsonIgnore]
+    public virtual IReadOnlyList<ThreadPosition> ThreadPlaces => [.. Dials.Select(d => d.Position)];
+
+    /// <summary>The position whose dial a thread hangs from; null where it has none (a bobbin).</summary>
+    public virtual ThreadPosition? DialPlaceOf(ThreadPosition thread) => thread;
+
+    /// <summary>The seat of the needle whose thread runs in a position.</summary>
+    public virtual ThreadPosition SeatPlaceOf(ThreadPosition thread) => thread;
+
+    /// <summary>Whether it takes twin needles.</summary>
+    [JsonIgnore]
+    public virtual bool TakesTwin => false;
+
     /// <summary>Whether it has a seat or a thread of this name.</summary>
     public bool Has(ThreadPosition position) => Dials.Any(d => d.Position == position);
 

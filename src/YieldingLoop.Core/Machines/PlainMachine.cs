@@ -52,6 +52,20 @@ public sealed record PlainMachine : Machine
     [JsonIgnore]
     public override IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials => [(ThreadPosition.Needle, TopTension)];
 
+    /// <summary>The needle's thread, or those of the two blades of a twin needle; then the bobbin's.</summary>
+    [JsonIgnore]
+    public override IReadOnlyList<ThreadPosition> ThreadPlaces { get; } = [ThreadPosition.Needle, ThreadPosition.NeedleLeft, ThreadPosition.NeedleRight, ThreadPosition.Bobbin];
+
+    /// <summary>Every needle thread hangs from the one dial; the bobbin has none.</summary>
+    public override ThreadPosition? DialPlaceOf(ThreadPosition thread) => thread == ThreadPosition.Bobbin ? null : ThreadPosition.Needle;
+
+    /// <summary>There is one seat.</summary>
+    public override ThreadPosition SeatPlaceOf(ThreadPosition thread) => thread == ThreadPosition.Bobbin ? thread : ThreadPosition.Needle;
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool TakesTwin => true;
+
     /// <inheritdoc/>
     [JsonIgnore]
     public override IReadOnlyList<Seat> Seats => [new(ThreadPosition.Needle, 0, 0)];

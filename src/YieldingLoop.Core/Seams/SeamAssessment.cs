@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
@@ -7,7 +8,11 @@ namespace YieldingLoop.Core.Seams;
 /// <summary>One thread of a set-up with the dial it is laid by.</summary>
 /// <param name="Laid">The thread as laid.</param>
 /// <param name="StepsTighter">Dial numbers tighter than neutral; 0 also where the tension was given and no dial is known.</param>
-public readonly record struct SetThread(LaidThread Laid, double StepsTighter);
+public readonly record struct SetThread(LaidThread Laid, double StepsTighter)
+{
+    /// <summary>The needle it runs in, where it is known by itself; null for the one of the whole case, and for what is in no needle.</summary>
+    public SeatedNeedle? Needle { get; init; }
+}
 
 /// <summary>The cloth as one seam meets it.</summary>
 public sealed record SeamCloth
@@ -30,6 +35,16 @@ public sealed record SeamCloth
     /// <summary>Its colour, where known.</summary>
     public CieLab? Colour { get; init; }
 
+    /// <summary>A cloth as a seam that runs one way meets it.</summary>
+    public static SeamCloth Of(ClothFigures cloth, ClothDirection direction) => new()
+    {
+        StretchAlongPercent = cloth.StretchAlong(direction).Value,
+        HighestStretchPercent = cloth.HighestStretch,
+        AreaDensityGsm = cloth.AreaDensity.Value,
+        Elastane = cloth.Elastane,
+        Colour = CieLab.TryFromHex(cloth.Colour, out var colour) ? colour : null,
+    };
+
     /// <summary>The cloth as the needle meets it.</summary>
     public NeedleCloth ForNeedle => new(Knit, Elastane, HighestStretchPercent, AreaDensityGsm);
 }
@@ -49,7 +64,7 @@ public sealed record SeamCase
     /// <summary>How many layers.</summary>
     public int? Plies { get; init; }
 
-    /// <summary>The needles' state; the same for all of them.</summary>
+    /// <summary>The needles' state, for every thread that does not say its own.</summary>
     public SeatedNeedle? Needle { get; init; }
 
     /// <summary>D, the differential ratio.</summary>
@@ -114,9 +129,8 @@ public sealed record SeamAssessment
         var reading = SeamModel.Evaluate(seam.Geometry, threads, readings);
         var yield = Bands.Yield(threads, readings);
         var cloth = seam.Cloth;
-        double? skip = seam.Needle is { } needle && cloth is not null
-            ? threads.Where(t => t.Position.IsNeedle()).Max(t => SkipModel.ChancePerStitch(needle, t.Kind, cloth.ForNeedle))
-            : null;
+        double? skip = cloth is null ? null
+            : seam.Threads.Where(t => t.Laid.Position.IsNeedle()).Max(t => (t.Needle ?? seam.Needle) is { } needle ? SkipModel.ChancePerStitch(needle, t.Laid.Kind, cloth.ForNeedle) : (double?)null);
 
         return new SeamAssessment
         {

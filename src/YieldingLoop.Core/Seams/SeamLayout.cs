@@ -15,6 +15,12 @@ internal readonly ref struct SeamLayout
     /// <summary>Needle loop, mm, at balanced tensions. Working value.</summary>
     private const double BalancedNeedleLoop = 0.20;
 
+    /// <summary>
+    /// The power by which the needle loop follows the tensions: drawn more than in proportion, so that a flatlock opens
+    /// as it does in the hand. Working value, since version 2.
+    /// </summary>
+    private const double NeedleLoopPower = 1.5;
+
     /// <summary>Share of wrap left when the seam is pulled. Working value.</summary>
     private const double WrapLeft = 0.4;
 
@@ -139,7 +145,7 @@ internal readonly ref struct SeamLayout
         CrossFloor = 0.25 * fullWidth, Advance = g.StitchLengthMm / 2,
     };
 
-    /// <summary>r = 0.20·(T_holder/T_needle)/(T₀,holder/T₀,needle), no longer than to where the loops end.</summary>
+    /// <summary>r = 0.20·[(T_holder/T_needle)/(T₀,holder/T₀,needle)]^1.5, no longer than to where the loops end.</summary>
     private double NeedleLoop(in LaidThread needle)
     {
         var ratio = RelativeTension(holder) * needle.Position.NeutralTensionCentinewtons() / needle.TensionCentinewtons;
@@ -150,7 +156,7 @@ internal readonly ref struct SeamLayout
             StitchFamily.TwinNeedle => gauge / 2,
             _ => stitch.Needles > 1 && needle.Position == ThreadPosition.NeedleRight ? a - gauge : a,
         };
-        return Math.Min(BalancedNeedleLoop * ratio, limit);
+        return Math.Min(BalancedNeedleLoop * Math.Pow(ratio, NeedleLoopPower), limit);
     }
 
     /// <summary>G′, mm: a tight bobbin draws the rows of a twin needle together and shortens its own supply.</summary>

@@ -33,8 +33,29 @@ public static class SeamLimits
     /// <summary>The same for a single edge.</summary>
     public const double MassRatioEdge = 0.8;
 
-    /// <summary>Growth, %, from which a lettuce edge waves.</summary>
+    /// <summary>Growth, %, from which a lettuce edge waves well by itself; only very stretchy cloth comes to it on the feed alone.</summary>
     public const double LettuceGrowthFrom = 15;
+
+    /// <summary>Share of the growth at the machine's lowest ratio that a lettuce edge is to have.</summary>
+    public const double LettuceGrowthShare = 0.9;
+
+    /// <summary>Share of the way right round the edge from which a rolled one counts as fully wrapped.</summary>
+    public const double WrappedShare = 0.9;
+
+    /// <summary>Overhang of a rolled edge, mm: the knife leaves an edge to be rolled.</summary>
+    public const double RolledOverhangMm = -1.5;
+
+    /// <summary>Its tolerance, mm.</summary>
+    public const double RolledOverhangToleranceMm = 1;
+
+    /// <summary>Overhang of a flatlock, mm: the cloth does not fill the stitch that is pulled flat.</summary>
+    public const double FlatlockOverhangMm = 1;
+
+    /// <summary>Least share of its width that a flatlock has to open by.</summary>
+    public const double FlatlockOpensShare = 0.8;
+
+    /// <summary>How much longer or shorter than an unsewn strip a sewn one may lie, %.</summary>
+    public const double BesideUnsewnTolerancePercent = 2;
 
     /// <summary>Above this drag the edge is pulled out of shape.</summary>
     public const double DragMost = 1;
@@ -44,6 +65,9 @@ public static class SeamLimits
 
     /// <summary>Up to this tunnelling index a seam lies flat.</summary>
     public const double TunnellingFlat = 1;
+
+    /// <summary>Up to this tunnelling index the ridge is a slight one.</summary>
+    public const double TunnellingSlight = 1.6;
 
     /// <summary>Chance of a skip in <see cref="SkipStitches"/> stitches that a plan may have.</summary>
     public const double SkipMost = 0.05;

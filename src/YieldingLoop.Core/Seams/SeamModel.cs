@@ -9,8 +9,8 @@ namespace YieldingLoop.Core.Seams;
 /// </summary>
 public static class SeamModel
 {
-    /// <summary>Version of the model, kept with every saved set-up.</summary>
-    public const string Version = "1";
+    /// <summary>Version of the model, kept with every saved set-up; what each changed stands in docs/model.md.</summary>
+    public const string Version = "2";
 
     /// <summary>Most threads in any stitch.</summary>
     public const int MostThreads = 5;

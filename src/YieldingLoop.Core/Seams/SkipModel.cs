@@ -18,7 +18,10 @@ public readonly record struct SeatedNeedle(NeedlePoint Point, NeedleSize Size)
     /// <summary>Hours it has sewn.</summary>
     public double HoursSewn { get; init; }
 
-    /// <summary>Its life by the chosen school, hours.</summary>
+    /// <summary>Whether the chosen school takes a universal point for heavy stretch (common practice B2).</summary>
+    public bool UniversalOnHeavyStretch { get; init; }
+
+    /// <summary>Its life by the chosen school, hours; infinite where it is kept until it sews badly.</summary>
     public double LifeHours { get; init; } = DefaultLifeHours;
 
     /// <summary>Whether it is pushed up as far as it goes.</summary>
@@ -40,7 +43,7 @@ public static class SkipModel
     /// <summary>Chance per stitch, 0 … 1.</summary>
     public static double ChancePerStitch(SeatedNeedle needle, ThreadKind thread, NeedleCloth cloth)
     {
-        var z = -11 + PointScore(needle.Point, cloth);
+        var z = -11 + PointScore(needle.Point, cloth, needle.UniversalOnHeavyStretch);
         z += Math.Abs(needle.Size.Metric - NeedleCatalogue.SizeForCloth(cloth.AreaDensityGsm).Metric) / 10.0;
         z += 3 * Math.Max(0, thread.DiscDiameter / needle.Size.EyeMillimetres - EyeShare) / 0.1;
         z += 0.6 * Math.Max(0, needle.HoursSewn - needle.LifeHours);
@@ -54,34 +57,27 @@ public static class SkipModel
         // expm1 and log1p would keep digits that no reader sees; the chance itself is a working value.
         1 - Math.Pow(1 - chancePerStitch, stitches);
 
-    private static double PointScore(NeedlePoint point, NeedleCloth cloth)
+    /// <summary>What the point adds: of the rows that apply the largest, nothing where none does.</summary>
+    private static double PointScore(NeedlePoint point, NeedleCloth cloth, bool universalOnHeavyStretch)
     {
         if (!cloth.Knit)
         {
             return 0;
         }
 
-        var score = 0.0;
-        if (cloth.Elastane && (point == NeedleCatalogue.Universal || point == NeedleCatalogue.Sharp))
+        var stretch = cloth.HighestStretchPercent;
+        var high = stretch > SeamLimits.HighStretchAbovePercent;
+        if (point == NeedleCatalogue.Universal)
         {
-            score = Math.Max(score, 7);
+            return cloth.Elastane ? 7
+                : high ? universalOnHeavyStretch ? 2.5 : 6
+                : stretch >= SeamLimits.StableKnitBelowPercent ? 4.5
+                : 2.5;
         }
 
-        if (point == NeedleCatalogue.Sharp)
-        {
-            score = Math.Max(score, 6);
-        }
-
-        if (point == NeedleCatalogue.Jersey && cloth.HighestStretchPercent > SeamLimits.HighStretchAbovePercent)
-        {
-            score = Math.Max(score, 4);
-        }
-
-        if (point == NeedleCatalogue.Universal && cloth.HighestStretchPercent < SeamLimits.StableKnitBelowPercent)
-        {
-            score = Math.Max(score, 2.5);
-        }
-
-        return score;
+        return point == NeedleCatalogue.Sharp ? cloth.Elastane ? 7 : 6
+            : point == NeedleCatalogue.Jersey ? high ? 4 : cloth.Elastane ? 2 : 0
+            : point == NeedleCatalogue.Jeans || point == NeedleCatalogue.Topstitch ? 3
+            : 0;
     }
 }

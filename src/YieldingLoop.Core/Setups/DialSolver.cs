@@ -65,13 +65,31 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
         StitchFamily.Overlock when layout.Flatlock => Flat(upper!, lower),
         StitchFamily.Overlock => Overlock(upper!, lower),
         StitchFamily.Cover or StitchFamily.Chain => new(upper is null ? null : Nearest(ThreadPosition.TopCover, upper, 0), Chain(lower), 0),
-        StitchFamily.TwoThreadOveredge => new(null, Nearest(ThreadPosition.LowerLooper, lower, 0), 0),
+        StitchFamily.TwoThreadOveredge => new(null, TwoThreads(lower), 0),
         _ => new(null, new SolvedDial(null, 0, 0, ((PlainMachine)layout.Head).BobbinCentinewtons), 0),
     };
 
     private SolvedLoopers Flat(ThreadKind upper, ThreadKind lower) =>
         // Needle very loose, lower looper tight (common practice D7).
         new(Nearest(ThreadPosition.UpperLooper, upper, 0), Nearest(ThreadPosition.LowerLooper, lower, FirstLooserSteps), 0);
+
+    /// <summary>
+    /// The looper of two threads, the needle at its own neutral: tight enough that the needle thread is drawn to the face where
+    /// the seam is pulled flat, loose enough that it comes right round where the edge is rolled; else at its own neutral.
+    /// </summary>
+    private SolvedDial TwoThreads(ThreadKind lower)
+    {
+        var neutral = Nearest(ThreadPosition.LowerLooper, lower, 0);
+        var geometry = new SeamGeometry(layout.Stitch, 1, sewnThicknessMm) { LoopWidthMm = layout.LoopWidthMm };
+        if (question.AskedOf(layout.Stitch, layout.Flatlock).MeetingLine(geometry) is not { } target)
+        {
+            return neutral;
+        }
+
+        double Meeting(SolvedDial dial) => SeamLayout.MeetingLinePerLog * Math.Log(dial.TensionCentinewtons / ThreadPosition.LowerLooper.NeutralTensionCentinewtons());
+        // The least off, and of those the nearest to its own neutral.
+        return Tried(ThreadPosition.LowerLooper, lower).OrderBy(d => Math.Round(target.Off(Meeting(d)), 9)).ThenBy(d => Math.Abs(d.StepsTighter - d.ShiftSteps)).First();
+    }
 
     private SolvedLoopers Overlock(ThreadKind upper, ThreadKind lower)
     {

@@ -88,10 +88,9 @@ internal static class HardRules
         new("point-for-knits", RuleStage.Needle, t => $"A {t.Needle!.Point.Name} point is not made for knits: it cuts the yarns or skips.", t => !t.Needle!.Point.ForKnits),
         new("universal-by-school", RuleStage.Needle,
             t => t.Question.Schools.UniversalOnStableKnits
-                ? Text($"A universal point skips in a knit that stretches {t.Question.Cloth.HighestStretch:0} %{(t.Question.Cloth.Elastane ? " and holds elastane" : "")}; by this school it is for stable knits only.")
+                ? Text($"A universal point skips in a knit that stretches {t.Question.Cloth.HighestStretch:0} %{(t.Question.Cloth.Elastane ? " and holds elastane" : "")}; this school has it {t.Question.Schools.Chosen(Schools.StableKnitPoint).Name}.")
                 : "By this school a universal point never goes in a knit.",
-            t => t.Needle!.Point == NeedleCatalogue.Universal
-                && !(t.Question.Schools.UniversalOnStableKnits && !t.Question.Cloth.Elastane && t.Question.Cloth.HighestStretch < SeamLimits.StableKnitBelowPercent)),
+            t => t.Needle!.Point == NeedleCatalogue.Universal && !NeedleRules.UniversalAllowed(t.Question.Cloth, t.Question.Schools)),
         new("thread-to-eye", RuleStage.Needle,
             t => Text($"{Wording.Capital(t.NeedleThread!.Kind.Name)}, {t.NeedleThread.Kind.DiscDiameter:0.00} mm, is too thick for the {t.Needle!.Size.EyeMillimetres:0.00} mm eye of a {t.Needle.Size} needle."),
             t => t.NeedleThread!.Kind.DiscDiameter > EyeMostShare * t.Needle!.Size.EyeMillimetres),

@@ -117,19 +117,20 @@ internal sealed class LatticeSearch
             + (head is PlainMachine ? change.Stitch(layout.Stitch.SwitchedTo) + (layout.TwinGapMm is null ? 0 : change.NeedlePosition(0)) : 0)
             + (layout.Tape ? Minutes.Part : 0)));
         var preferred = PlanSteps.PreferredNeedle(question);
+        var oneDial = layout.NeedlePositions.Select(p => head.DialPlaceOf(p)).Distinct().Count() == 1;
         var laid = new LaidThread[layout.Stitch.ThreadCount];
         var readings = new ThreadReading[SeamModel.MostThreads];
-        var uppers = layout.UpperPosition is not { } above ? [((ThreadOption?)null, (ThreadInPlace?)null)]
-            : threads.Where(t => pins.UpperThreadId is null || t.Kind.Id == pins.UpperThreadId).Select(t => ((ThreadOption?)t, (ThreadInPlace?)t.At(above))).ToArray();
-        var lowers = threads.Where(t => pins.LowerThreadId is null || t.Kind.Id == pins.LowerThreadId).Select(t => (t, t.At(layout.LowerPosition))).ToArray();
+        var uppers = layout.UpperPosition is null ? [(ThreadOption?)null]
+            : threads.Where(t => pins.UpperThreadId is null || t.Kind.Id == pins.UpperThreadId).Select(t => (ThreadOption?)t).ToArray();
+        var lowers = threads.Where(t => pins.LowerThreadId is null || t.Kind.Id == pins.LowerThreadId).ToArray();
 
         foreach (var needleThread in threads.Where(t => pins.NeedleThreadId is null || t.Kind.Id == pins.NeedleThreadId))
         {
             trial.NeedleThread = needleThread;
             var seated = BestNeedle(layout, trial, needles, change);
-            foreach (var (upper, upperPlace) in uppers)
+            foreach (var upper in uppers)
             {
-                foreach (var (lower, lowerPlace) in lowers)
+                foreach (var lower in lowers)
                 {
                     (trial.Upper, trial.Lower, trial.LengthMm) = (upper, lower, null);
                     if (Breaks(RuleStage.Threads, trial) || seated is null)
@@ -141,7 +142,7 @@ internal sealed class LatticeSearch
                     var loopers = solver.Loopers(upper?.Kind, lower.Kind);
                     // Threads of one layout differ in these only; what stays the same is added once.
                     var here = common + judge.Loopers(layout, needleThread.Kind, upper?.Kind, lower.Kind) + seated.Value.Part;
-                    here = here.Pay(weights.PerChangeoverMinute * LooperMinutes(layout, upperPlace, lowerPlace, loopers, change)
+                    here = here.Pay(weights.PerChangeoverMinute * LooperMinutes(layout, upper?.Thread, lower.Thread, loopers, change)
                         + weights.PerStep * ((loopers.Upper?.Distance() ?? 0) + loopers.Lower.Distance())
                         + weights.PerPurchase * Purchases(needleThread, upper, lower, seated.Value.Needle));
                     var (cut, cutPart) = BestCut(layout, loopers, cuts, change);
@@ -158,8 +159,8 @@ internal sealed class LatticeSearch
                             var position = layout.NeedlePositions[i];
                             var dial = solver.Needle(position, needleThread.Kind, offset);
                             laid[i] = new LaidThread(position, needleThread.Kind, dial.TensionCentinewtons);
-                            // The one dial of a plain machine is turned once, whatever hangs from it.
-                            dials += i > 0 && head is PlainMachine ? 0 : weights.PerStep * dial.Distance(preferred) + weights.PerChangeoverMinute * change.Dial(layout.Seats[Math.Min(i, layout.Seats.Count - 1)], dial.Number!.Value);
+                            // A dial is turned once, whatever hangs from it.
+                            dials += i > 0 && oneDial ? 0 : weights.PerStep * dial.Distance(preferred) + weights.PerChangeoverMinute * change.Dial(head.DialPlaceOf(position)!.Value, dial.Number!.Value);
                         }
 
                         foreach (var length in lengths)
@@ -225,7 +226,7 @@ internal sealed class LatticeSearch
         return ClothEffects.Drag(layout.Stitch, laid, along, question.Cloth.AreaDensity.Value);
     }
 
-    private static double LooperMinutes(Layout layout, ThreadInPlace? upper, ThreadInPlace lower, in SolvedLoopers loopers, Changeover change)
+    private static double LooperMinutes(Layout layout, SewingThread? upper, SewingThread lower, in SolvedLoopers loopers, Changeover change)
     {
         var minutes = change.Loopers(p => p == layout.UpperPosition ? upper : p == layout.LowerPosition ? lower : null, out _);
         minutes += loopers.Upper is { Number: { } up } ? change.Dial(layout.UpperPosition!.Value, up) : 0;
@@ -250,8 +251,9 @@ internal sealed class LatticeSearch
                 continue;
             }
 
-            var wanted = Seated(layout, needle);
-            var minutes = change.Needles(wanted) + wanted.Sum(n => change.NeedleThread(n, trial.NeedleThread!.At(n.Seat), afresh));
+            var wanted = needle.Of(layout.Head.NeedleSystem);
+            var minutes = change.Needles(Places.Of(layout.Seats.Select(s => (s, wanted))))
+                + layout.NeedlePositions.Sum(p => change.NeedleThread(layout.Head.SeatPlaceOf(p), wanted, p, trial.NeedleThread!.Thread, afresh));
             var part = judge.Needle(needle, trial.NeedleThread!.Kind, layout.Seats.Count).Pay(question.Weights.PerChangeoverMinute * minutes);
             // What it costs to buy is counted with the threads; here it decides between needles.
             var price = needle.ToBuy ? part.Pay(question.Weights.PerPurchase) : part;
@@ -263,10 +265,6 @@ internal sealed class LatticeSearch
 
         return least is ({ ToBuy: true } bought, var paid) ? (bought, paid.Pay(-question.Weights.PerPurchase)) : least;
     }
-
-    /// <summary>The needles as they stand in the clamp.</summary>
-    public static IReadOnlyList<NeedleInSeat> Seated(Layout layout, NeedleOption needle) =>
-        [.. layout.Seats.Select(seat => new NeedleInSeat(seat, layout.Head.NeedleSystem, needle.Point.Id, needle.Size.Metric, needle.TwinGapMm))];
 
     private (double? FromRight, RankPart Part) BestCut(Layout layout, in SolvedLoopers loopers, IReadOnlyList<double> cuts, Changeover change)
     {
@@ -287,7 +285,7 @@ internal sealed class LatticeSearch
         (double, RankPart)? least = null;
         foreach (var cut in cuts)
         {
-            var part = judge.Knife(reach, cut + layout.OutermostFromRightMm).Pay(question.Weights.PerChangeoverMinute * change.Knife(cut));
+            var part = judge.Knife(layout, reach, cut + layout.OutermostFromRightMm).Pay(question.Weights.PerChangeoverMinute * change.Knife(cut));
             if (least is null || part.CompareTo(least.Value.Item2) < 0)
             {
                 least = (cut, part);

@@ -99,7 +99,7 @@ internal static class Layouts
                     {
                         Hand = hand, Head = head, Baseline = row, Stitch = stitch, Seats = seat, NeedlePositions = twin ? stitch.NeedlePositions : seat,
                         GaugeMm = gap ?? 0, TwinGapMm = gap, Tape = tape,
-                        Plate = Fits(machine.Plates, hand.State.PlateName, room), Foot = Fits(machine.Feet, hand.State.FootName, room),
+                        Plate = Fits(machine.Plates, hand.State.PlateName.Thing(), room), Foot = Fits(machine.Feet, hand.State.FootName.Thing(), room),
                     };
                 }
             }

@@ -16,11 +16,14 @@ internal static class NeedleRules
         ? [NeedleCatalogue.Stretch, NeedleCatalogue.Overlocker, NeedleCatalogue.Jersey, NeedleCatalogue.Universal]
         : [NeedleCatalogue.Jersey, NeedleCatalogue.Stretch, NeedleCatalogue.Overlocker, NeedleCatalogue.Universal];
 
+    /// <summary>Whether the schools let a universal point into this knit (common practice B2); elastane shuts it out whatever the school.</summary>
+    public static bool UniversalAllowed(ClothFigures cloth, Schools schools) => !cloth.Elastane
+        && ((schools.UniversalOnStableKnits && cloth.HighestStretch < SeamLimits.StableKnitBelowPercent) || (schools.UniversalOnHeavyStretch && cloth.HighestStretch > SeamLimits.HighStretchAbovePercent));
+
     /// <summary>The best point of those made in the machine's system; null where none suits a knit like this.</summary>
     public static NeedlePoint? ChoosePoint(ClothFigures cloth, Machine machine, Schools schools)
     {
-        var universal = schools.UniversalOnStableKnits && !cloth.Elastane && cloth.HighestStretch < SeamLimits.StableKnitBelowPercent;
-        return PointOrder(cloth).FirstOrDefault(p => (p != NeedleCatalogue.Universal || universal) && machine.NeedlePoints.Contains(p));
+        return PointOrder(cloth).FirstOrDefault(p => (p != NeedleCatalogue.Universal || UniversalAllowed(cloth, schools)) && machine.NeedlePoints.Contains(p));
     }
 
     /// <summary>The size to use of those the machine takes.</summary>

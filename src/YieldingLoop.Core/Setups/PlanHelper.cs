@@ -32,7 +32,7 @@ internal static class PlanHelper
             yield break;
         }
 
-        var here = ThreadCatalogue.Kinds.Where(k => drawer.Threads.Any(t => t.KindId == k.Id && t.MetresLeft is not 0)).Select(k => k.Id).ToHashSet();
+        var here = ThreadCatalogue.Kinds.Where(k => drawer.Threads.Any(c => c.Stock.KindId == k.Id && c.Stock.MetresLeft is not 0)).Select(k => k.Id).ToHashSet();
         var without = Best(question, need, here);
         foreach (var kind in ThreadCatalogue.Kinds.Where(k => !here.Contains(k.Id)))
         {

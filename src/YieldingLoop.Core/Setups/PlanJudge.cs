@@ -1,6 +1,5 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Setups;
@@ -11,9 +10,6 @@ namespace YieldingLoop.Core.Setups;
 /// </summary>
 internal sealed class PlanJudge
 {
-    /// <summary>Least share of the loop width a flatlock has to open by.</summary>
-    private const double FlatOpensShare = 0.8;
-
     private readonly PlanQuestion question;
     private readonly double along, density, required, needPercent, strengthWanted;
     private readonly PlanSteps steps;
@@ -45,20 +41,16 @@ internal sealed class PlanJudge
             part = part with { Shortfall = RankPart.Parts(20 * (required - reading.YieldPercent) / Math.Max(required, 1)) };
         }
 
-        if (layout.Flatlock)
+        var asked = question.AskedOf(layout.Stitch, layout.Flatlock, loopers.UpperLooser > 0);
+        var geometry = new SeamGeometry(layout.Stitch, lengthMm, sewnThicknessMm) { LoopWidthMm = layout.LoopWidthMm };
+        if (asked.Gap(geometry) is { } gap && !gap.Met(reading.GapMm))
         {
-            var least = FlatOpensShare * layout.LoopWidthMm;
-            part = reading.GapMm < least ? part.Miss(PlanLimits.Gap, least / Math.Max(reading.GapMm, 0.01) - 1) : part;
-        }
-        else if (Opens && reading.GapMm > SeamLimits.GapAcceptableMm)
-        {
-            part = part.Miss(PlanLimits.Gap, reading.GapMm / SeamLimits.GapAcceptableMm - 1);
+            part = part.Miss(PlanLimits.Gap, gap.Most is { } widest ? reading.GapMm / widest - 1 : gap.Least!.Value / Math.Max(reading.GapMm, 0.01) - 1);
         }
 
-        if (CoverLeast(question) is { } least2 && reading is { CoverFace: { } face, CoverBack: { } back })
+        if (asked.CoverFaceLeast is { } coverLeast && CoverOf(asked, reading) is var cover && cover < coverLeast)
         {
-            var cover = Job.Rolls() ? face : Math.Min(face, back);
-            part = cover < least2 ? part.Miss(PlanLimits.Cover, least2 / Math.Max(cover, 0.01) - 1) : part;
+            part = part.Miss(PlanLimits.Cover, coverLeast / Math.Max(cover, 0.01) - 1);
         }
 
         if (MassMost(Job) is { } most && ClothEffects.MassRatio(reading.ThreadMassMgPerCm, question.Seam.Plies, density) is var mass && mass > most)
@@ -66,14 +58,14 @@ internal sealed class PlanJudge
             part = part.Miss(PlanLimits.Mass, mass / most - 1);
         }
 
-        if (!Job.Rolls() && !layout.Flatlock && drag is > SeamLimits.DragMost)
+        if (asked.DragMost is { } dragMost && drag > dragMost)
         {
-            part = part.Miss(PlanLimits.Drag, drag.Value / SeamLimits.DragMost - 1);
+            part = part.Miss(PlanLimits.Drag, drag.Value / dragMost - 1);
         }
 
-        if (reading.TunnellingIndex is { } index && (layout.Tape ? index / 2 : index) is var ridge && ridge > SeamLimits.TunnellingFlat)
+        if (asked.TunnellingMost is { } flat && reading.TunnellingIndex is { } index && (layout.Tape ? index / 2 : index) is var ridge && ridge > flat)
         {
-            part = part.Miss(PlanLimits.Tunnelling, ridge / SeamLimits.TunnellingFlat - 1);
+            part = part.Miss(PlanLimits.Tunnelling, ridge / flat - 1);
         }
 
         if (Job.Joins() && reading.StrengthNewtonsPerCm < strengthWanted)
@@ -81,13 +73,9 @@ internal sealed class PlanJudge
             part = part.Miss(PlanLimits.Strength, strengthWanted / reading.StrengthNewtonsPerCm - 1);
         }
 
-        if (layout.Stitch.Family == StitchFamily.Overlock && !layout.Flatlock)
+        if (asked.MeetingLine(geometry) is { } meeting && meeting.Off(reading.MeetingLineMm!.Value) is var off && off > 1e-9)
         {
-            var meeting = reading.MeetingLineMm!.Value;
-            var miss = Job.Rolls() ? meeting + layout.LoopWidthMm + sewnThicknessMm / 2 - SeamLimits.MeetingLineToleranceMm
-                : loopers.UpperLooser > 0 ? Math.Max(meeting, 0) - SeamLimits.MeetingLineToleranceMm + Math.Max(0, -meeting - SeamLimits.MeetingBackMostMm)
-                : Math.Abs(meeting) - SeamLimits.MeetingLineToleranceMm;
-            part = miss > 1e-9 ? part.Miss(PlanLimits.Meeting, miss / SeamLimits.MeetingLineToleranceMm) : part;
+            part = part.Miss(PlanLimits.Meeting, off / SeamLimits.MeetingLineToleranceMm);
         }
 
         return part.Pay(question.Weights.PerStep * steps.Lengths(layout, lengthMm, widthMm) + question.Weights.PerThreadMetre * reading.Consumption);
@@ -100,15 +88,28 @@ internal sealed class PlanJudge
     public RankPart Loopers(Layout layout, ThreadKind needle, ThreadKind? upper, ThreadKind lower)
     {
         var part = RankPart.None.Pay(question.Weights.PerStep * steps.Kinds(layout, needle, upper, lower));
-        if (layout.Head is PlainMachine)
+        return Filled(question, layout.Head, upper is null ? [(layout.LowerPosition, lower)] : [(layout.UpperPosition!.Value, upper), (layout.LowerPosition, lower)]) ? part : part.Miss(PlanLimits.Textured, 1);
+    }
+
+    /// <summary>Whether what is not in a needle is textured wherever that earns its place.</summary>
+    public static bool Filled(PlanQuestion question, Machine head, ReadOnlySpan<(ThreadPosition Position, ThreadKind Kind)> loopers)
+    {
+        var rolls = question.Seam.Job.Rolls();
+        if (head is PlainMachine || !(rolls || question.Seam.OnSkin || (question.Cloth.Sheds && head is Overlocker)))
         {
-            return part;
+            return true;
         }
 
-        var filled = Job.Rolls() ? upper is null || upper.Textured
-            : !(question.Seam.OnSkin || (question.Cloth.Sheds && layout.Head is Overlocker))
-                || (lower.Textured && (upper is null || upper.Textured || layout.UpperPosition == ThreadPosition.TopCover));
-        return filled ? part : part.Miss(PlanLimits.Textured, 1);
+        foreach (var (position, kind) in loopers)
+        {
+            // What is laid over the face is there to be seen; of a rolled edge only the upper looper's thread shows.
+            if (!kind.Textured && (rolls ? position == ThreadPosition.UpperLooper : position != ThreadPosition.TopCover))
+            {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /// <summary>Growth at the feed the machine can be set to.</summary>
@@ -120,38 +121,36 @@ internal sealed class PlanJudge
         }
 
         var growth = ClothEffects.GrowthPercent(along, ratio);
-        return Job == SeamJob.LettuceEdge
-            ? growth < SeamLimits.LettuceGrowthFrom ? RankPart.None.Miss(PlanLimits.Growth, SeamLimits.LettuceGrowthFrom / Math.Max(growth, 0.01) - 1) : RankPart.None
-            : Math.Abs(growth) > SeamLimits.GrowthTolerancePoints ? RankPart.None.Miss(PlanLimits.Growth, Math.Abs(growth) / SeamLimits.GrowthTolerancePoints - 1) : RankPart.None;
+        var target = question.AskedOf(layout.Stitch, layout.Flatlock).Growth(ClothEffects.GrowthPercent(along, layout.Head.Feed!.Least));
+        return target.Met(growth) ? RankPart.None
+            : RankPart.None.Miss(PlanLimits.Growth, target.Most is { } most ? Math.Abs(growth) / most - 1 : target.Least!.Value / Math.Max(growth, 0.01) - 1);
     }
 
     /// <summary>The knife, from how far the loops reach.</summary>
-    public RankPart Knife(double reachMm, double biteMm)
+    public RankPart Knife(Layout layout, double reachMm, double biteMm)
     {
         var overhang = reachMm - biteMm;
-        var part = RankPart.None.Pay(question.Weights.PerStep * PlanSteps.Knife(overhang));
-        return !Job.Rolls() && Math.Abs(overhang) > SeamLimits.OverhangToleranceMm
-            ? part.Miss(PlanLimits.Overhang, Math.Abs(overhang) / SeamLimits.OverhangToleranceMm - 1)
+        var part = RankPart.None.Pay(question.Weights.PerStep * steps.Knife(layout, overhang));
+        return question.AskedOf(layout.Stitch, layout.Flatlock).Overhang is { } target && target.Off(overhang) is var off && off > 1e-9
+            ? part.Miss(PlanLimits.Overhang, off / target.Tolerance!.Value)
             : part;
     }
 
     /// <summary>The needles: skips, and how far point and size are from what the cloth asks for.</summary>
     public RankPart Needle(NeedleOption needle, ThreadKind thread, int needles)
     {
-        var skip = SkipModel.ChanceIn(SeamLimits.SkipStitches, SkipModel.ChancePerStitch(new SeatedNeedle(needle.Point, needle.Size), thread, needleCloth));
+        var skip = SkipModel.ChanceIn(SeamLimits.SkipStitches, SkipModel.ChancePerStitch(new SeatedNeedle(needle.Point, needle.Size) { LifeHours = question.Schools.NeedleLifeHours, UniversalOnHeavyStretch = question.Schools.UniversalOnHeavyStretch }, thread, needleCloth));
         var part = skip > SeamLimits.SkipMost ? RankPart.None.Miss(PlanLimits.Skip, skip / SeamLimits.SkipMost - 1) : RankPart.None;
         return part.Pay(question.Weights.PerStep * steps.Needle(needle) * needles);
     }
 
-    /// <summary>Cover that is asked for; null where none is.</summary>
-    public static double? CoverLeast(PlanQuestion question) => question.Seam.Job.Rolls() ? SeamLimits.CoverSolid : question.Cloth.Sheds ? SeamLimits.CoverForShedding : null;
+    /// <summary>The cover that counts: that of the side it is asked of, the lesser where it is asked of both.</summary>
+    public static double CoverOf(in Asked asked, in SeamReading reading) =>
+        asked.CoverBackLeast is null ? reading.CoverFace!.Value : Math.Min(reading.CoverFace!.Value, reading.CoverBack!.Value);
 
     /// <summary>Most thread mass over cloth; null where stiffness is wanted.</summary>
     public static double? MassMost(SeamJob job) => job.Rolls() || job == SeamJob.DecorativeLine ? null : job == SeamJob.EdgeFinish ? SeamLimits.MassRatioEdge : SeamLimits.MassRatioJoin;
 
     /// <summary>Strength a join wants, N/cm.</summary>
     public double StrengthWanted => strengthWanted;
-
-    /// <summary>Whether the seam is pulled open crosswise in wear.</summary>
-    private bool Opens => Job.Joins() || Job is SeamJob.Elastic or SeamJob.Hem or SeamJob.DecorativeLine;
 }

@@ -7,7 +7,7 @@ namespace YieldingLoop.Core.Setups;
 /// <summary>What to know before sewing: limits that could not be met, and what would change the answer.</summary>
 internal static class PlanNotes
 {
-    public static IReadOnlyList<string> For(SetupPlan plan, FoundSetup found, PlanQuestion question, Need need)
+    public static IReadOnlyList<string> For(SetupPlan plan, PlanQuestion question, Need need)
     {
         var notes = new List<string>();
         var figures = plan.Figures;
@@ -76,9 +76,10 @@ internal static class PlanNotes
 
         if (Missed(PlanLimits.Cover))
         {
-            var cover = question.Seam.Job.Rolls() ? figures.Seam.CoverFace!.Value : Math.Min(figures.Seam.CoverFace!.Value, figures.Seam.CoverBack!.Value);
-            yield return (PlanLimits.Cover, Text($"its loops cover {cover:0.00} where {PlanJudge.CoverLeast(question)} are wanted"),
-                Text($"The loops cover {cover:0.00} of the edge where {(question.Cloth.Sheds ? "shedding cloth" : "a rolled edge")} wants {PlanJudge.CoverLeast(question)}."));
+            var asked = question.AskedOf(plan.Stitch, plan.Flatlock, plan.UpperLoosened);
+            var (cover, least) = (PlanJudge.CoverOf(asked, figures.Seam), asked.CoverFaceLeast!.Value);
+            yield return (PlanLimits.Cover, Text($"its loops cover {cover:0.00} where {least} are wanted"),
+                Text($"The loops cover {cover:0.00} of the edge where {(question.Cloth.Sheds ? "shedding cloth" : "a rolled edge")} wants {least}."));
         }
 
         if (Missed(PlanLimits.Mass))
@@ -114,7 +115,9 @@ internal static class PlanNotes
         {
             var over = figures.Seam.OverhangMm!.Value;
             yield return (PlanLimits.Overhang, over > 0 ? Text($"its loops hang {over:0.0} mm off the edge") : Text($"its edge is rolled in by {-over:0.0} mm"),
-                over > 0 ? Text($"The loops hang {over:0.0} mm off the edge: the knife does not reach further out on this finger.") : Text($"The edge is rolled in by {-over:0.0} mm: the knife does not come closer on this finger."));
+                question.Seam.Job.Rolls() ? Text($"The edge is rolled in by {-over:0.0} mm, where about {-SeamLimits.RolledOverhangMm:0.0} are wanted for it to roll: the knife does not go there on this finger.")
+                : plan.Flatlock ? Text($"The loops hang {over:0.0} mm off the edge, where about {SeamLimits.FlatlockOverhangMm:0.0} are wanted so that the seam can be pulled flat: the knife does not go there on this finger.")
+                : over > 0 ? Text($"The loops hang {over:0.0} mm off the edge: the knife does not reach further out on this finger.") : Text($"The edge is rolled in by {-over:0.0} mm: the knife does not come closer on this finger."));
         }
 
         if (Missed(PlanLimits.Growth))

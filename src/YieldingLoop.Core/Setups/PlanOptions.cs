@@ -7,21 +7,20 @@ namespace YieldingLoop.Core.Setups;
 
 /// <summary>A thread that may be used.</summary>
 /// <param name="Kind">Its kind, with its own figures where it was measured.</param>
-/// <param name="StockName">What it is called in the drawer; null where it is not there.</param>
-/// <param name="Colour">Its colour, #rrggbb; null where not known.</param>
+/// <param name="Thread">The thread as a set-up names it.</param>
 /// <param name="ToBuy">Whether the drawer has none of its kind.</param>
-internal sealed record ThreadOption(ThreadKind Kind, string? StockName, string? Colour, bool ToBuy)
-{
-    /// <summary>It, laid in a position.</summary>
-    public ThreadInPlace At(ThreadPosition position) => new(position, Kind.Id, Colour, StockName ?? "");
-}
+internal sealed record ThreadOption(ThreadKind Kind, SewingThread Thread, bool ToBuy);
 
 /// <summary>A needle that may be used.</summary>
 /// <param name="Point">Point.</param>
 /// <param name="Size">Size.</param>
 /// <param name="TwinGapMm">Between the blades, mm; null for a single needle.</param>
 /// <param name="ToBuy">Whether neither drawer nor machine has one.</param>
-internal sealed record NeedleOption(NeedlePoint Point, NeedleSize Size, double? TwinGapMm, bool ToBuy);
+internal sealed record NeedleOption(NeedlePoint Point, NeedleSize Size, double? TwinGapMm, bool ToBuy)
+{
+    /// <summary>It, of a needle system.</summary>
+    public Needle Of(string system) => new(system, Point.Id, Size.Metric, TwinGapMm);
+}
 
 /// <summary>What a search may choose from: the catalogue, with what the drawer has in its place.</summary>
 internal static class PlanOptions
@@ -41,19 +40,19 @@ internal static class PlanOptions
         [
             .. from kind in ThreadCatalogue.Kinds
                let stock = question.Drawer?.Threads
-                   .Where(t => t.KindId == kind.Id && t.MetresLeft is not 0)
-                   .Select(t => (Stock: t, Own: t.Resolve().Value))
-                   .Where(t => t.Own is not null)
-                   .OrderBy(t => ground is { } g && CieLab.TryFromHex(t.Stock.Colour, out var own) ? Math.Round(CieLab.Difference(g, own)) : 100)
-                   .ThenByDescending(t => t.Stock.MetresLeft ?? 0)
-                   .ThenBy(t => t.Stock.Name, StringComparer.Ordinal)
+                   .Where(c => c.Stock.KindId == kind.Id && c.Stock.MetresLeft is not 0)
+                   .Select(c => (Cone: c, Own: c.Stock.Resolve().Value))
+                   .Where(c => c.Own is not null)
+                   .OrderBy(c => ground is { } g && CieLab.TryFromHex(c.Cone.Stock.Colour, out var own) ? Math.Round(CieLab.Difference(g, own)) : 100)
+                   .ThenByDescending(c => c.Cone.Stock.MetresLeft ?? 0)
+                   .ThenBy(c => c.Cone.Stock.Name, StringComparer.Ordinal)
                    .FirstOrDefault()
-               select stock is { Own: { } own } ? new ThreadOption(own, stock.Value.Stock.Name.Trim(), stock.Value.Stock.Colour, false) : new ThreadOption(kind, null, null, known),
+               select stock is { Own: { } own } ? new ThreadOption(own, stock.Value.Cone.Thread(), false) : new ThreadOption(kind, new SewingThread(kind.Id), known),
         ];
     }
 
     /// <summary>Every single needle the machine takes, point by point and finest first.</summary>
-    public static IReadOnlyList<NeedleOption> Needles(PlanQuestion question, Machine machine, MachineState state) =>
+    public static IReadOnlyList<NeedleOption> Needles(PlanQuestion question, Machine machine, Setup state) =>
     [
         .. from point in machine.NeedlePoints
            from metric in machine.NeedleSizes
@@ -63,10 +62,10 @@ internal static class PlanOptions
     ];
 
     /// <summary>Every twin needle that may be used.</summary>
-    public static IReadOnlyList<NeedleOption> TwinNeedles(PlanQuestion question, Machine machine, MachineState state)
+    public static IReadOnlyList<NeedleOption> TwinNeedles(PlanQuestion question, Machine machine, Setup state)
     {
         var gaps = (question.Drawer?.Needles ?? []).Where(n => n.TwinGapMm is not null && n.System.Trim() == machine.NeedleSystem.Trim()).Select(n => n.TwinGapMm!.Value)
-            .Concat(UsualGaps).Concat(state.Needles.Select(n => n.TwinGapMm).OfType<double>()).Concat(question.Pins.TwinGapMm is { } pinned ? [pinned] : Array.Empty<double>())
+            .Concat(UsualGaps).Concat(state.Needles.Select(n => n.Value.TwinGapMm).OfType<double>()).Concat(question.Pins.TwinGapMm is { } pinned ? [pinned] : Array.Empty<double>())
             .Distinct().Order().ToList();
         return
         [
@@ -76,7 +75,7 @@ internal static class PlanOptions
         ];
     }
 
-    private static bool Has(PlanQuestion question, Machine machine, MachineState state, NeedlePoint point, int metric, double? gap)
+    private static bool Has(PlanQuestion question, Machine machine, Setup state, NeedlePoint point, int metric, double? gap)
     {
         if (question.Drawer is not { Needles.Count: > 0 } drawer)
         {
@@ -85,6 +84,6 @@ internal static class PlanOptions
 
         var system = machine.NeedleSystem.Trim();
         return drawer.Needles.Any(n => n.System.Trim() == system && n.PointId == point.Id && n.SizeMetric == metric && n.TwinGapMm == gap && n.Unused + n.UsedOnce > 0)
-            || state.Needles.Any(n => n.System.Trim() == system && n.PointId == point.Id && n.SizeMetric == metric && n.TwinGapMm == gap);
+            || state.Needles.Any(n => n.Value.Serves(new Needle(system, point.Id, metric, gap)));
     }
 }

@@ -1,8 +1,8 @@
 using YieldingLoop.Core.Cloth;
-using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Setups;
@@ -10,8 +10,8 @@ namespace YieldingLoop.Core.Setups;
 /// <summary>A machine that may be used, with what is on it now.</summary>
 /// <param name="Id">Whatever the asker knows it by.</param>
 /// <param name="Machine">Its record.</param>
-/// <param name="State">What is on it; <see cref="MachineState.Unknown"/> where nobody has said.</param>
-public sealed record MachineAtHand(string Id, Machine Machine, MachineState State)
+/// <param name="State">What is on it; <see cref="Setup.Unknown"/> where nobody has said.</param>
+public sealed record MachineAtHand(string Id, Machine Machine, Setup State)
 {
     /// <summary>Hard rules that own rules of the user lift on this machine for this seam.</summary>
     public IReadOnlyList<LiftedRule> Lifted { get; init; } = [];
@@ -22,10 +22,30 @@ public sealed record MachineAtHand(string Id, Machine Machine, MachineState Stat
 /// <param name="ThreadKindId">For which kind of thread; null for all.</param>
 public sealed record LiftedRule(string RuleId, string? ThreadKindId = null);
 
+/// <summary>A thread in the drawer, known by itself and not by its name, which may change.</summary>
+/// <param name="Id">Whatever the asker knows it by.</param>
+/// <param name="Stock">Its record.</param>
+public sealed record Cone(string Id, ThreadStock Stock)
+{
+    /// <summary>The thread on it, as a set-up names it; its own figures only where they differ from its kind's.</summary>
+    /// <exception cref="InvalidOperationException">The record is not whole.</exception>
+    public SewingThread Thread()
+    {
+        var own = Stock.Resolve().Value ?? throw new InvalidOperationException("The thread's record is not whole.");
+        var kind = ThreadCatalogue.Find(own.Id)!;
+        return new(own.Id)
+        {
+            Tex = own.Tex == kind.Tex ? null : own.Tex,
+            BreakExtension = own.BreakExtension == kind.BreakExtension ? null : own.BreakExtension,
+            Colour = Stock.Colour, ConeId = Id, Name = Stock.Name.Trim(), Supply = Stock.Holder,
+        };
+    }
+}
+
 /// <summary>What lies in the drawer.</summary>
 /// <param name="Needles">Needles.</param>
 /// <param name="Threads">Threads.</param>
-public sealed record Drawer(IReadOnlyList<NeedleStock> Needles, IReadOnlyList<ThreadStock> Threads)
+public sealed record Drawer(IReadOnlyList<NeedleStock> Needles, IReadOnlyList<Cone> Threads)
 {
     /// <summary>Whether there is anything to go by; an empty drawer is one nobody has filled in.</summary>
     public bool Known => Needles.Count + Threads.Count > 0;
@@ -119,15 +139,15 @@ public sealed record PlanQuestion(
 
     /// <summary>A question about one machine, with nothing known of its state and of the drawer.</summary>
     public static PlanQuestion OnOne(ClothFigures cloth, SeamEntry seam, Machine machine, Schools schools) =>
-        new(cloth, seam, [new("machine", machine, MachineState.Unknown)], null, schools, PlannerWeights.Default, PlanPins.None);
+        new(cloth, seam, [new("machine", machine, Setup.Unknown)], null, schools, PlannerWeights.Default, PlanPins.None);
+
+    /// <summary>What is asked of a set-up with one stitch.</summary>
+    /// <param name="stitch">The stitch.</param>
+    /// <param name="flatlock">Whether it is pulled open flat.</param>
+    /// <param name="upperLoosened">Whether the upper looper is loosened on purpose.</param>
+    public Asked AskedOf(Stitch stitch, bool flatlock, bool upperLoosened = false) =>
+        new(Seam.Job, stitch, flatlock, Seam.Plies, Cloth.Sheds, upperLoosened, Schools.Follows(Schools.HemTension, "unchanged") && Schools.Follows(Schools.HemTape, "never"));
 
     /// <summary>The cloth as this seam meets it.</summary>
-    public SeamCloth SeamCloth => new()
-    {
-        StretchAlongPercent = Cloth.StretchAlong(Seam.Direction).Value,
-        HighestStretchPercent = Cloth.HighestStretch,
-        AreaDensityGsm = Cloth.AreaDensity.Value,
-        Elastane = Cloth.Elastane,
-        Colour = CieLab.TryFromHex(Cloth.Colour, out var colour) ? colour : null,
-    };
+    public SeamCloth SeamCloth => SeamCloth.Of(Cloth, Seam.Direction);
 }

@@ -215,7 +215,7 @@ internal static class PlanReasons
             : new(PlanTopic.NeedleThread, $"{Wording.Capital(thread.Kind.Name)}{(thread.Kind.Textured ? "" : ", smooth and even")}{calibration}.", "common practice; machine record");
         if (thread.StockName is { } stock)
         {
-            yield return new(PlanTopic.NeedleThread, $"From the drawer: “{stock}”{(thread.Colour is not null && question.Cloth.Colour is not null ? ", nearest to the cloth's colour of those there" : "")}.", "drawer");
+            yield return new(PlanTopic.NeedleThread, $"From the drawer: “{stock}”{(thread.Thread.Colour is not null && question.Cloth.Colour is not null ? ", nearest to the cloth's colour of those there" : "")}.", "drawer");
         }
 
         if (question.Seam.Seen)

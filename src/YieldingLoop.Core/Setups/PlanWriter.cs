@@ -12,103 +12,69 @@ internal static class PlanWriter
     public static SetupPlan Write(FoundSetup found, PlanQuestion question, Need need)
     {
         var layout = found.Layout;
-        var thickness = SeamGeometry.SewnThickness(question.Seam.Plies, question.Cloth.Thickness.Value);
-        var solver = new DialSolver(question, layout, thickness);
-        var dials = layout.NeedlePositions.Select(p => (p, found.NeedleThread, solver.Needle(p, found.NeedleThread.Kind, found.NeedleOffset))).ToList();
-        if (found is { Upper: { } above, Loopers.Upper: { } upper })
-        {
-            dials.Add((layout.UpperPosition!.Value, above, upper));
-        }
-
-        dials.Add((layout.LowerPosition, found.Lower, found.Loopers.Lower));
-        var threads = dials.Select(d => Thread(d.p, d.Item2, d.Item3)).ToList();
-        var bite = found.CuttingFromRightMm is { } cut ? cut + layout.OutermostFromRightMm : 0;
-        var figures = SeamAssessment.Of(new SeamCase
-        {
-            Geometry = new SeamGeometry(layout.Stitch, found.LengthMm, thickness)
-            {
-                ZigzagWidthMm = found.WidthMm, GaugeMm = layout.GaugeMm, LoopWidthMm = layout.LoopWidthMm, BiteMm = bite,
-            },
-            Threads = [.. threads.Select(t => new SetThread(t.Laid, t.StepsTighter))],
-            Cloth = question.SeamCloth,
-            Plies = question.Seam.Plies,
-            Needle = new(found.Needle.Point, found.Needle.Size),
-            Differential = found.Differential,
-            NeedPercent = need.Percent,
-        });
+        var solver = new DialSolver(question, layout, SeamGeometry.SewnThickness(question.Seam.Plies, question.Cloth.Thickness.Value));
+        var setup = found.WrittenOut(solver);
+        // The search gives nothing that could not be sewn, so the case is whole.
+        var seam = setup.Case(layout.Head, question.Cloth, question.Seam, need, question.Schools).Value!;
+        var figures = SeamAssessment.Of(seam);
+        var loosened = found.Loopers.UpperLooser > 0;
         var plan = new SetupPlan
         {
             ModelVersion = SeamModel.Version,
-            StitchId = layout.Stitch.Id,
-            Flatlock = layout.Flatlock,
-            PointId = found.Needle.Point.Id,
-            NeedleSizeMetric = found.Needle.Size.Metric,
+            Setup = setup,
+            ThreadFigures = [.. seam.Threads.Select(t => new ThreadFigures(t.Laid.Position, t.StepsTighter, t.Laid.TensionCentinewtons, found.ThreadAt(t.Laid.Position).ToBuy))],
             NeedleToBuy = found.Needle.ToBuy,
-            TwinGapMm = layout.TwinGapMm,
-            Threads = threads,
-            FingerName = layout.Finger?.Name,
-            GaugeMm = layout.GaugeMm,
-            LoopWidthMm = layout.LoopWidthMm,
-            CuttingWidthFromRightMm = found.CuttingFromRightMm,
-            BiteMm = bite,
+            GaugeMm = seam.Geometry.GaugeMm,
+            LoopWidthMm = seam.Geometry.LoopWidthMm,
+            BiteMm = seam.Geometry.BiteMm,
             KnifeNumber = found.CuttingFromRightMm is { } from ? ((Overlocker)layout.Head).KnifeNumber(from) : null,
-            StitchLengthMm = found.LengthMm,
-            ZigzagWidthMm = layout.Stitch.NeedsZigzagWidth ? found.WidthMm : null,
-            PlateName = layout.Plate?.Name,
-            FootName = layout.Foot?.Name,
-            Tape = layout.Tape,
             From = From(layout, found),
-            Differential = found.Differential,
-            SewnThicknessMm = thickness,
+            UpperLoosened = loosened,
+            SewnThicknessMm = seam.Geometry.SewnThicknessMm,
             Reasons = [],
             Notes = [],
-            Targets = Targets(layout, figures, question),
+            Targets = TargetsOf(question, layout.Head, layout.Stitch, layout.Flatlock, loosened, seam.Geometry, figures),
             Figures = figures,
             Need = need,
             Baseline = layout.Baseline,
             Schools = question.Schools,
             Missed = found.Rank.Part.Limits,
         };
-        plan = plan with { Cost = Cost(plan, found, dials.Select(d => (d.p, d.Item3)).ToList(), question, need) };
+        plan = plan with { Cost = Cost(plan, found, solver, question, need) };
         return plan with
         {
             Reasons = PlanReasons.For(plan, found, question, need),
-            Notes = PlanNotes.For(plan, found, question, need),
+            Notes = PlanNotes.For(plan, question, need),
             WouldChange = PlanNotes.WouldChange(plan, question, need),
         };
     }
 
+    /// <summary>What a swatch of a set-up with these figures should show.</summary>
+    internal static Targets TargetsOf(PlanQuestion question, Machine head, Stitch stitch, bool flatlock, bool upperLoosened, in SeamGeometry geometry, SeamAssessment figures)
+    {
+        var along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
+        return question.AskedOf(stitch, flatlock, upperLoosened)
+            .Of(geometry, figures, head.Feed is { } feed ? ClothEffects.GrowthPercent(along, feed.Least) : null, figures.Verdict!.RequiredPercent);
+    }
+
     /// <summary>What it costs, counted from the finished set-up.</summary>
-    private static PlanCost Cost(SetupPlan plan, FoundSetup found, List<(ThreadPosition Position, SolvedDial Dial)> dials, PlanQuestion question, Need need)
+    private static PlanCost Cost(SetupPlan plan, FoundSetup found, DialSolver solver, PlanQuestion question, Need need)
     {
         var layout = found.Layout;
         var hand = layout.Hand;
         var usual = new PlanSteps(question, need);
         var preferred = PlanSteps.PreferredNeedle(question);
-        var steps = dials.Where((d, i) => !(i > 0 && layout.Head is PlainMachine && d.Position.IsNeedle()))
-            .Sum(d => d.Dial.Distance(d.Position.IsNeedle() ? preferred : 0));
+        // Each dial once, whatever hangs from it.
+        var steps = plan.ThreadFigures.DistinctBy(t => layout.Head.DialPlaceOf(t.Position) ?? t.Position)
+            .Sum(t => found.DialOf(t.Position, solver).Distance(t.Position.IsNeedle() ? preferred : 0));
         steps += usual.Kinds(layout, found.NeedleThread.Kind, found.Upper?.Kind, found.Lower.Kind);
         steps += usual.Lengths(layout, plan.StitchLengthMm, found.WidthMm) + usual.Needle(found.Needle) * layout.Seats.Count;
-        steps += plan.CuttingWidthFromRightMm is null ? 0 : PlanSteps.Knife(plan.Figures.Seam.OverhangMm!.Value);
-        var wanted = SetupState.Of(plan, hand.Machine, layout.Head.NeedleSystem);
+        steps += plan.CuttingWidthFromRightMm is null ? 0 : usual.Knife(layout, plan.Figures.Seam.OverhangMm!.Value);
         return new PlanCost(
-            Changeover.Between(hand.Machine, hand.State, wanted) + (plan.Tape ? Minutes.Part : 0),
+            Changeover.Between(hand.Machine, hand.State, plan.Setup.OnMachine(hand.Machine)) + (plan.Tape ? Minutes.Part : 0),
             plan.Figures.Seam.Consumption,
             steps,
             LatticeSearch.Purchases(found.NeedleThread, found.Upper, found.Lower, found.Needle));
-    }
-
-    private static PlannedThread Thread(ThreadPosition position, ThreadOption thread, SolvedDial dial)
-    {
-        var kind = ThreadCatalogue.Find(thread.Kind.Id)!;
-        return new PlannedThread(position, kind.Id, dial.Number, dial.StepsTighter, dial.TensionCentinewtons)
-        {
-            StockName = thread.StockName,
-            Colour = thread.Colour,
-            OwnTex = thread.Kind.Tex == kind.Tex ? null : thread.Kind.Tex,
-            OwnBreakExtension = thread.Kind.BreakExtension == kind.BreakExtension ? null : thread.Kind.BreakExtension,
-            ToBuy = thread.ToBuy,
-        };
     }
 
     private static SewnFrom? From(Layout layout, FoundSetup found)
@@ -126,15 +92,4 @@ internal static class PlanWriter
             _ => null,
         };
     }
-
-    private static Targets Targets(Layout layout, SeamAssessment figures, PlanQuestion question) => new(
-        figures.Seam.MeetingLineMm,
-        SeamLimits.GapAcceptableMm,
-        layout.Head is Overlocker ? figures.Seam.OverhangMm : null,
-        figures.Growth?.Middle ?? 0,
-        question.Cloth.Sheds && figures.Seam.CoverFace is not null ? SeamLimits.CoverForShedding : null,
-        figures.Seam.TunnellingIndex is null ? null : SeamLimits.TunnellingFlat)
-    {
-        GapAboutMm = layout.Flatlock ? figures.Seam.GapMm : null,
-    };
 }

@@ -40,6 +40,9 @@ public sealed record Schools(string JoinId, string HideThreadId, string StableKn
     /// <summary>Tape in a hem allowance.</summary>
     public string HemTapeId { get; init; } = "when-it-tunnels";
 
+    /// <summary>How long a needle lasts.</summary>
+    public string NeedleLifeId { get; init; } = "hours";
+
     /// <summary>Ends of a twin-needle seam.</summary>
     public string TwinEndsId { get; init; } = "tails";
 
@@ -67,7 +70,16 @@ public sealed record Schools(string JoinId, string HideThreadId, string StableKn
     public static SchoolQuestion StableKnitPoint { get; } = new("stable-knit-point", "Universal needles in knits",
     [
         new("stable-only", "on stable knits only", "A knit that stretches less than 25 % may take a universal needle."),
+        new("stable-and-heavy", "on stable knits and on heavy stretch", "So may a knit without elastane that stretches over 60 %."),
         new("never", "never on knits", "Every knit takes a rounded point."),
+    ]);
+
+    /// <summary>How long a needle lasts (practice B8).</summary>
+    public static SchoolQuestion NeedleLife { get; } = new("needle-life", "How long a needle lasts",
+    [
+        new("hours", "about 12 hours", "Every hour sewn beyond twelve makes skips likelier."),
+        new("project", "one project", "About eight hours; then once more for trial garments."),
+        new("until-bad", "until it sews badly", "Hours are not counted against it."),
     ]);
 
     /// <summary>Which looper is threaded first (practice A4). Kept per machine, whose manual wins.</summary>
@@ -142,6 +154,7 @@ public sealed record Schools(string JoinId, string HideThreadId, string StableKn
         [Join] = (s => s.JoinId, (s, id) => s with { JoinId = id }),
         [HideThread] = (s => s.HideThreadId, (s, id) => s with { HideThreadId = id }),
         [StableKnitPoint] = (s => s.StableKnitPointId, (s, id) => s with { StableKnitPointId = id }),
+        [NeedleLife] = (s => s.NeedleLifeId, (s, id) => s with { NeedleLifeId = id }),
         [LooperOrder] = (s => s.LooperOrderId, (s, id) => s with { LooperOrderId = id }),
         [HemStitch] = (s => s.HemStitchId, (s, id) => s with { HemStitchId = id }),
         [HemLength] = (s => s.HemLengthId, (s, id) => s with { HemLengthId = id }),
@@ -153,7 +166,7 @@ public sealed record Schools(string JoinId, string HideThreadId, string StableKn
     };
 
     /// <summary>Every question this version follows.</summary>
-    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, LooperOrder, .. OfHems, BrokenThread];
+    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, NeedleLife, LooperOrder, .. OfHems, BrokenThread];
 
     /// <summary>The defaults.</summary>
     public static Schools Default { get; } = new(Join.Default.Id, HideThread.Default.Id, StableKnitPoint.Default.Id);
@@ -178,5 +191,13 @@ public sealed record Schools(string JoinId, string HideThreadId, string StableKn
 
     /// <summary>Whether universal needles are allowed on stable knits.</summary>
     [JsonIgnore]
-    public bool UniversalOnStableKnits => StableKnitPoint.Find(StableKnitPointId) == StableKnitPoint.Choices[0];
+    public bool UniversalOnStableKnits => !Follows(StableKnitPoint, "never");
+
+    /// <summary>Whether they are allowed on heavy stretch too.</summary>
+    [JsonIgnore]
+    public bool UniversalOnHeavyStretch => Follows(StableKnitPoint, "stable-and-heavy");
+
+    /// <summary>Hours a needle lasts; infinite where it is kept until it sews badly.</summary>
+    [JsonIgnore]
+    public double NeedleLifeHours => Chosen(NeedleLife).Id switch { "hours" => 12, "project" => 8, _ => double.PositiveInfinity };
 }

@@ -57,7 +57,7 @@ internal static class SettingReasons
         {
             yield return new(PlanTopic.LooperDials, layout.LoosestNeedle
                 ? $"Lower looper tight, upper at its neutral: the swatch says how far the seam opens.{textured}"
-                : $"At the neutral of this thread.{textured}", Practice);
+                : $"{TwoThreads(found, question)}{textured}", Practice);
             yield break;
         }
 
@@ -68,6 +68,15 @@ internal static class SettingReasons
                 ? Text($"Lower tighter and upper looser until the upper thread wraps the edge (meeting line {Math.Abs(meeting):0.0} mm round the back).{textured}")
                 : $"Set so that both looper threads meet on the edge (the model expects {Side(meeting)}).{textured}",
             "common practice; seam model");
+    }
+
+    private static string TwoThreads(FoundSetup found, PlanQuestion question)
+    {
+        var lower = found.Loopers.Lower;
+        var off = Math.Round(lower.StepsTighter - lower.ShiftSteps, 2);
+        // Within half a number it is the nearest the dial can be set to.
+        return Math.Abs(off) <= 0.5 || !(question.Seam.Job.Rolls() || found.Layout.Flatlock) ? "At the neutral of this thread."
+            : $"The looper stands {DialWords.FromNeutral(off)} than its thread's own neutral, {(question.Seam.Job.Rolls() ? "so that the needle's thread comes round the edge" : "so that the needle's thread is drawn to the face")}.";
     }
 
     public static Reason Differential(SetupPlan plan, Layout layout, PlanQuestion question)

@@ -67,68 +67,53 @@ public sealed record Reason(PlanTopic Topic, string Sentence, string Basis);
 /// <param name="Kept">Whether it stayed in the set-up.</param>
 public sealed record RemedyTried(string Name, string Sentence, double YieldBeforePercent, double YieldAfterPercent, bool Kept);
 
-/// <summary>One thread of a planned set-up.</summary>
+/// <summary>What is worked out for one thread of a planned set-up.</summary>
 /// <param name="Position">Where it runs.</param>
-/// <param name="KindId">What it is.</param>
-/// <param name="DialNumber">The number to set, on this machine's own scale; null where the thread has no dial (a bobbin).</param>
-/// <param name="StepsTighter">Numbers tighter than neutral (negative: looser).</param>
+/// <param name="StepsTighter">Numbers its dial stands tighter than neutral (negative: looser).</param>
 /// <param name="TensionCentinewtons">The tension the model expects there, cN.</param>
-public sealed record PlannedThread(ThreadPosition Position, string KindId, double? DialNumber, double StepsTighter, double TensionCentinewtons)
+/// <param name="ToBuy">Whether it has to be bought.</param>
+public sealed record ThreadFigures(ThreadPosition Position, double StepsTighter, double TensionCentinewtons, bool ToBuy = false);
+
+/// <summary>One thread of a planned set-up with its figures.</summary>
+/// <param name="Position">Where it runs.</param>
+/// <param name="Thread">What it is.</param>
+/// <param name="DialNumber">The number to set, on this machine's own scale; null where the thread has no dial (a bobbin).</param>
+/// <param name="Figures">What is worked out for it.</param>
+public sealed record PlannedThread(ThreadPosition Position, SewingThread Thread, double? DialNumber, ThreadFigures Figures)
 {
-    /// <summary>What it is called in the drawer; null where none of the kind lies there.</summary>
-    public string? StockName { get; init; }
-
-    /// <summary>Its colour, #rrggbb; null where not known.</summary>
-    public string? Colour { get; init; }
-
-    /// <summary>Its own linear density, tex; null for the kind's.</summary>
-    public double? OwnTex { get; init; }
-
-    /// <summary>Its own break extension, a fraction; null for the kind's.</summary>
-    public double? OwnBreakExtension { get; init; }
-
-    /// <summary>Whether it has to be bought.</summary>
-    public bool ToBuy { get; init; }
+    /// <summary>Its kind.</summary>
+    public string KindId => Thread.KindId;
 
     /// <summary>The kind, with this thread's own figures where it was measured.</summary>
-    [JsonIgnore]
-    public ThreadKind Kind
-    {
-        get
-        {
-            var kind = ThreadCatalogue.Find(KindId) ?? throw new InvalidOperationException($"Unknown thread kind {KindId}.");
-            return OwnTex is null && OwnBreakExtension is null ? kind : kind with { Tex = OwnTex ?? kind.Tex, BreakExtension = OwnBreakExtension ?? kind.BreakExtension };
-        }
-    }
+    public ThreadKind Kind => Thread.Resolve();
+
+    /// <summary>Numbers its dial stands tighter than neutral (negative: looser).</summary>
+    public double StepsTighter => Figures.StepsTighter;
+
+    /// <summary>The tension the model expects there, cN.</summary>
+    public double TensionCentinewtons => Figures.TensionCentinewtons;
+
+    /// <summary>Whether it has to be bought.</summary>
+    public bool ToBuy => Figures.ToBuy;
+
+    /// <summary>What it is called in the drawer; null where none of the kind lies there.</summary>
+    public string? StockName => Thread.Name.Length > 0 ? Thread.Name : null;
 
     /// <summary>The thread as the seam model takes it.</summary>
-    [JsonIgnore]
     public LaidThread Laid => new(Position, Kind, TensionCentinewtons);
 }
 
-/// <summary>A whole set-up with the reason for every choice and the figures it stands on.</summary>
+/// <summary>A set-up with the figures it stands on and the reason for every choice.</summary>
 public sealed record SetupPlan
 {
     /// <summary>Version of the seam model that made it.</summary>
     public required string ModelVersion { get; init; }
 
-    /// <summary>Stitch.</summary>
-    public required string StitchId { get; init; }
+    /// <summary>The set-up.</summary>
+    public required Setup Setup { get; init; }
 
-    /// <summary>Needle point, the same in every seat.</summary>
-    public required string PointId { get; init; }
-
-    /// <summary>Needle size, metric.</summary>
-    public required int NeedleSizeMetric { get; init; }
-
-    /// <summary>Threads in the order needles left to right, upper looper, lower looper.</summary>
-    public required IReadOnlyList<PlannedThread> Threads { get; init; }
-
-    /// <summary>Finger position as the machine names it; null where the machine has none.</summary>
-    public string? FingerName { get; init; }
-
-    /// <summary>Whether the seam is pulled open flat after sewing.</summary>
-    public bool Flatlock { get; init; }
+    /// <summary>Figures of its threads.</summary>
+    public required IReadOnlyList<ThreadFigures> ThreadFigures { get; init; }
 
     /// <summary>G, between the outermost needles, mm; 0 for one needle.</summary>
     public double GaugeMm { get; init; }
@@ -136,41 +121,20 @@ public sealed record SetupPlan
     /// <summary>a, mm, from the outermost threaded needle; 0 where the stitch lays no loops round an edge.</summary>
     public double LoopWidthMm { get; init; }
 
-    /// <summary>Cutting width from the right needle, mm, as the machine's record has it; null where there is no knife.</summary>
-    public double? CuttingWidthFromRightMm { get; init; }
-
     /// <summary>b, mm, from the outermost threaded needle.</summary>
     public double BiteMm { get; init; }
 
     /// <summary>Number on the knife dial; null where it has none.</summary>
     public double? KnifeNumber { get; init; }
 
-    /// <summary>Stitch length, mm.</summary>
-    public required double StitchLengthMm { get; init; }
-
-    /// <summary>Zigzag width, mm; null where the stitch has none.</summary>
-    public double? ZigzagWidthMm { get; init; }
-
-    /// <summary>Between the blades of the twin needle, mm; null for single needles.</summary>
-    public double? TwinGapMm { get; init; }
-
-    /// <summary>Needle plate; null where it does not matter.</summary>
-    public string? PlateName { get; init; }
-
-    /// <summary>Presser foot; null where it does not matter.</summary>
-    public string? FootName { get; init; }
-
-    /// <summary>Whether tape goes on the hem allowance.</summary>
-    public bool Tape { get; init; }
-
     /// <summary>From which side it is sewn; null where the seam's procedure says so.</summary>
     public SewnFrom? From { get; init; }
 
+    /// <summary>Whether the upper looper was loosened on purpose, for cloth that drags, so that the loops meet on the back.</summary>
+    public bool UpperLoosened { get; init; }
+
     /// <summary>Whether the needle has to be bought.</summary>
     public bool NeedleToBuy { get; init; }
-
-    /// <summary>Differential ratio; null where the feed has none.</summary>
-    public double? Differential { get; init; }
 
     /// <summary>What it costs to sew it; null in set-ups kept before the planner weighed that.</summary>
     public PlanCost? Cost { get; init; }
@@ -208,20 +172,70 @@ public sealed record SetupPlan
     /// <summary>The schools it follows.</summary>
     public required Schools Schools { get; init; }
 
+    /// <summary>Threads in the order needles left to right, then the others.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<PlannedThread> Threads =>
+        [.. ThreadFigures.Select(f => new PlannedThread(f.Position, Setup.Threads[f.Position].Value, DialPlaceOf(f.Position) is { } place ? Setup.Dials[place].Number() : null, f))];
+
     /// <summary>The stitch.</summary>
     [JsonIgnore]
-    public Stitch Stitch => StitchCatalogue.Find(StitchId) ?? throw new InvalidOperationException($"Unknown stitch {StitchId}.");
+    public Stitch Stitch => Setup.Stitch ?? throw new InvalidOperationException($"Unknown stitch {StitchId}.");
 
-    /// <summary>The point.</summary>
+    /// <summary>Its identifier.</summary>
     [JsonIgnore]
-    public NeedlePoint Point => NeedleCatalogue.Find(PointId) ?? throw new InvalidOperationException($"Unknown needle point {PointId}.");
+    public string StitchId => Setup.StitchId.Value;
 
-    /// <summary>The size.</summary>
+    /// <summary>Whether the seam is pulled open flat after sewing.</summary>
     [JsonIgnore]
-    public NeedleSize NeedleSize => NeedleSize.FromMetric(NeedleSizeMetric);
+    public bool Flatlock => Setup.Flatlock.Or(false);
 
-    /// <summary>Whether a needle stands in this seat.</summary>
-    public bool Fills(ThreadPosition seat) => Threads.Any(t => t.Position == seat) || (seat == ThreadPosition.Needle && TwinGapMm is not null);
+    /// <summary>The needle, the same in every seat.</summary>
+    [JsonIgnore]
+    public Needle Needle => Setup.Needles.First().Value;
+
+    /// <summary>Its point.</summary>
+    [JsonIgnore]
+    public NeedlePoint Point => NeedleCatalogue.Find(Needle.PointId) ?? throw new InvalidOperationException($"Unknown needle point {Needle.PointId}.");
+
+    /// <summary>Its size.</summary>
+    [JsonIgnore]
+    public NeedleSize NeedleSize => NeedleSize.FromMetric(Needle.SizeMetric);
+
+    /// <summary>Between the blades of the twin needle, mm; null for single needles.</summary>
+    [JsonIgnore]
+    public double? TwinGapMm => Setup.Twin?.TwinGapMm;
+
+    /// <summary>Finger position as the machine names it; null where the machine has none.</summary>
+    [JsonIgnore]
+    public string? FingerName => Setup.FingerName.Thing();
+
+    /// <summary>Cutting width from the right needle, mm; null where there is no knife.</summary>
+    [JsonIgnore]
+    public double? CuttingWidthFromRightMm => Setup.CuttingWidthMm.Number();
+
+    /// <summary>Stitch length, mm.</summary>
+    [JsonIgnore]
+    public double StitchLengthMm => Setup.StitchLengthMm.Value;
+
+    /// <summary>Zigzag width, mm; null where the stitch has none.</summary>
+    [JsonIgnore]
+    public double? ZigzagWidthMm => Setup.ZigzagWidthMm.Number();
+
+    /// <summary>Needle plate; null where it does not matter.</summary>
+    [JsonIgnore]
+    public string? PlateName => Setup.PlateName.Thing();
+
+    /// <summary>Presser foot; null where it does not matter.</summary>
+    [JsonIgnore]
+    public string? FootName => Setup.FootName.Thing();
+
+    /// <summary>Whether tape goes on the hem allowance.</summary>
+    [JsonIgnore]
+    public bool Tape => Setup.Tape.Or(false);
+
+    /// <summary>Differential ratio; null where the feed has none.</summary>
+    [JsonIgnore]
+    public double? Differential => Setup.Differential.Number();
 
     /// <summary>What has to be bought, by name.</summary>
     [JsonIgnore]
@@ -229,10 +243,17 @@ public sealed record SetupPlan
 
     /// <summary>"stretch 80/12", "twin 4.0/75 stretch".</summary>
     [JsonIgnore]
-    public string NeedleName => TwinGapMm is { } gap ? $"twin {new TwinNeedle(gap, NeedleSize).Pack} {Point.Name}" : $"{Point.Name} {NeedleSize}";
+    public string NeedleName => Needle.Name;
+
+    /// <summary>Whether a needle stands in this seat.</summary>
+    public bool Fills(ThreadPosition seat) => Setup.Needles[seat].IsThere;
 
     /// <summary>Every reason of a topic, joined.</summary>
     public IEnumerable<Reason> ReasonsFor(params PlanTopic[] topics) => Reasons.Where(r => topics.Contains(r.Topic));
+
+    /// <summary>The dial a thread hangs from: its own, or where it has none the one of the seat its needle stands in.</summary>
+    private ThreadPosition? DialPlaceOf(ThreadPosition thread) =>
+        !Setup.Dials[thread].IsUnknown ? thread : Setup.NeedleOf(thread) is { } held && !Setup.Dials[held.Seat].IsUnknown ? held.Seat : null;
 }
 
 /// <summary>Says how far a dial stands from neutral, the way it is said beside every dial number.</summary>

@@ -53,9 +53,8 @@ internal sealed record Layout
     /// <summary>Whether the needle is set as loose as it goes, so that the seam can be pulled open.</summary>
     public bool LoosestNeedle => Flatlock && Stitch.Family == StitchFamily.Overlock;
 
-    /// <summary>Every needle is under the one top dial of a plain machine; elsewhere each has its own.</summary>
-    public DialScale? DialOf(ThreadPosition position) =>
-        Head is PlainMachine plain ? position == ThreadPosition.Bobbin ? null : plain.TopTension : Head.DialOf(position);
+    /// <summary>The dial a thread hangs from; null where it has none.</summary>
+    public DialScale? DialOf(ThreadPosition thread) => Head.DialPlaceOf(thread) is { } place ? Head.DialOf(place) : null;
 }
 
 /// <summary>A set-up while it is being judged; what is null has not been chosen yet.</summary>

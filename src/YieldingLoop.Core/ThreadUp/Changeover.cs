@@ -1,4 +1,6 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.ThreadUp;
@@ -9,18 +11,18 @@ namespace YieldingLoop.Core.ThreadUp;
 /// </summary>
 public sealed class Changeover
 {
-    private readonly MachineState from;
+    private readonly Setup from;
     private readonly Machine head;
 
     /// <param name="machine">The machine.</param>
     /// <param name="state">What is on it now.</param>
     /// <param name="kind">What a convertible machine is to be; any other machine is what it is.</param>
-    public Changeover(Machine machine, MachineState state, MachineKind kind)
+    public Changeover(Machine machine, Setup state, MachineKind kind)
     {
         head = machine.Heads().FirstOrDefault(h => h.Kind == kind) ?? machine.Heads()[0];
-        Converts = machine is Convertible && state.ChangedOverTo != kind;
+        Converts = machine is Convertible && !(state.ChangedOverTo.TryGet(out var now) && now == kind);
         // Changed over, nothing of the other half's threading is left.
-        from = Converts ? MachineState.Unknown : state;
+        from = Converts ? Setup.Unknown.NamingAll(head) : state;
     }
 
     /// <summary>Whether the machine has to be changed over first.</summary>
@@ -29,91 +31,98 @@ public sealed class Changeover
     /// <summary>Minutes from a state to another on one machine.</summary>
     /// <param name="machine">The machine.</param>
     /// <param name="state">What is on it now.</param>
-    /// <param name="wanted">What is wanted; its null members are not asked for.</param>
-    public static double Between(Machine machine, MachineState state, MachineState wanted)
+    /// <param name="wanted">What is wanted: its needles and threads are all of them; of the rest, what nobody has said or what is empty is not asked for.</param>
+    public static double Between(Machine machine, Setup state, Setup wanted)
     {
         var change = new Changeover(machine, state, wanted.HeadOf(machine).Kind);
-        return change.Fixed()
-            + change.Needles(wanted.Needles)
-            + change.Threads(wanted)
-            + wanted.Dials.Sum(d => change.Dial(d.Position, d.Number))
-            + (wanted.LengthMm is { } length ? change.Length(length) : 0)
-            + (wanted.Differential is { } feed ? change.Feed(feed) : 0)
-            + (wanted.CuttingWidthMm is { } cut ? change.Knife(cut, wanted.KnifeAway) : 0)
-            + (wanted.StitchId is { } stitch ? change.Stitch(stitch) : 0)
-            + (wanted.ZigzagWidthMm is { } width ? change.Width(width) : 0)
-            + (wanted.NeedlePositionMm is { } at ? change.NeedlePosition(at) : 0)
-            + (wanted.FingerName is { } finger ? change.Finger(finger) : 0)
-            + (wanted.PlateName is { } plate ? change.Plate(plate) : 0)
-            + (wanted.FootName is { } foot ? change.Foot(foot) : 0);
+        var minutes = change.Fixed() + change.Needles(wanted.Needles) + change.Threads(wanted) + wanted.Dials.Sum(d => change.Dial(d.Key, d.Value));
+        minutes += wanted.StitchLengthMm.TryGet(out var length) ? change.Length(length) : 0;
+        minutes += wanted.Differential.TryGet(out var feed) ? change.Feed(feed) : 0;
+        minutes += wanted.FootPressure.TryGet(out var pressure) ? change.FootPressure(pressure) : 0;
+        minutes += wanted.CuttingWidthMm.TryGet(out var cut) ? change.Knife(cut, wanted.Knife.Or(KnifeStand.Cutting)) : 0;
+        minutes += wanted.Stitch is { } stitch ? change.Stitch(stitch.SwitchedTo) : 0;
+        minutes += wanted.ZigzagWidthMm.TryGet(out var width) ? change.Width(width) : 0;
+        minutes += wanted.NeedlePositionMm.TryGet(out var at) ? change.NeedlePosition(at) : 0;
+        minutes += wanted.FingerName.TryGet(out var finger) ? change.Finger(finger) : 0;
+        minutes += wanted.PlateName.TryGet(out var plate) ? change.Plate(plate) : 0;
+        minutes += wanted.FootName.TryGet(out var foot) ? change.Foot(foot) : 0;
+        return minutes + change.Converter(wanted.ConverterName);
     }
 
     /// <summary>What is needed whatever is chosen: changing over.</summary>
     public double Fixed() => Converts ? Minutes.ChangeOver : 0;
 
     /// <summary>A dial set.</summary>
-    public double Dial(ThreadPosition position, double number) => Same(from.DialNumber(position), number) ? 0 : Minutes.Dial;
+    public double Dial(ThreadPosition position, double number) => Same(from.Dials[position], number) ? 0 : Minutes.Dial;
 
     /// <summary>The stitch length set.</summary>
-    public double Length(double millimetres) => Same(from.LengthMm, millimetres) ? 0 : Minutes.Dial;
+    public double Length(double millimetres) => Same(from.StitchLengthMm, millimetres) ? 0 : Minutes.Dial;
 
     /// <summary>The differential set.</summary>
     public double Feed(double ratio) => Same(from.Differential, ratio) ? 0 : Minutes.Dial;
 
+    /// <summary>The pressure of the foot set.</summary>
+    public double FootPressure(double pressure) => Same(from.FootPressure, pressure) ? 0 : Minutes.Dial;
+
     /// <summary>The zigzag width set.</summary>
     public double Width(double millimetres) => Same(from.ZigzagWidthMm, millimetres) ? 0 : Minutes.Dial;
 
-    /// <summary>Another stitch chosen on a plain machine.</summary>
-    public double Stitch(string id) => from.StitchId == id ? 0 : Minutes.Dial;
+    /// <summary>Another stitch chosen on a plain machine; on any other it follows from needles and threads.</summary>
+    public double Stitch(string id) => head is not PlainMachine || from.Stitch?.SwitchedTo == id ? 0 : Minutes.Dial;
 
     /// <summary>The needle position set.</summary>
     public double NeedlePosition(double millimetres) => Same(from.NeedlePositionMm, millimetres) ? 0 : Minutes.Dial;
 
     /// <summary>The cutting width set, and the knife swung in or away.</summary>
-    public double Knife(double millimetres, bool away = false) => Same(from.CuttingWidthMm, millimetres) && from.KnifeAway == away ? 0 : Minutes.Part;
+    public double Knife(double millimetres, KnifeStand stand = KnifeStand.Cutting) =>
+        Same(from.CuttingWidthMm, millimetres) && from.Knife.Or(KnifeStand.Cutting) == stand ? 0 : Minutes.Part;
 
     /// <summary>The finger set.</summary>
-    public double Finger(string name) => from.FingerName == name ? 0 : Minutes.Part;
+    public double Finger(string name) => from.FingerName.Thing() == name ? 0 : Minutes.Part;
 
     /// <summary>The needle plate changed.</summary>
-    public double Plate(string name) => from.PlateName == name ? 0 : Minutes.Part;
+    public double Plate(string name) => from.PlateName.Thing() == name ? 0 : Minutes.Part;
 
     /// <summary>The presser foot changed.</summary>
-    public double Foot(string name) => from.FootName == name ? 0 : Minutes.Part;
+    public double Foot(string name) => from.FootName.Thing() == name ? 0 : Minutes.Part;
+
+    /// <summary>The converter over the upper looper fitted or taken off.</summary>
+    public double Converter(Place<string> wanted) => wanted.IsUnknown || from.ConverterName == wanted || (wanted.IsEmpty && from.ConverterName.IsUnknown) ? 0 : Minutes.Part;
 
     /// <summary>Whether the needle a seat is to hold is in it.</summary>
-    public bool HasNeedle(NeedleInSeat wanted) =>
-        from.NeedleAt(wanted.Seat) is { } here && here.PointId == wanted.PointId && here.SizeMetric == wanted.SizeMetric && here.System == wanted.System && Same(here.TwinGapMm ?? 0, wanted.TwinGapMm ?? 0);
+    public bool HasNeedle(ThreadPosition seat, Needle wanted) => from.Needles[seat].TryGet(out var here) && here.Serves(wanted);
 
     /// <summary>Needles exchanged, put in and taken out.</summary>
-    public double Needles(IReadOnlyList<NeedleInSeat> wanted) =>
-        Minutes.Needle * (wanted.Count(n => !HasNeedle(n)) + from.Needles.Count(n => wanted.All(w => w.Seat != n.Seat)));
+    public double Needles(Places<Needle> wanted) =>
+        Minutes.Needle * (wanted.Count(n => !HasNeedle(n.Key, n.Value)) + from.Needles.Count(n => !wanted[n.Key].IsThere));
 
     /// <summary>Threads tied on, threaded, and threaded again because a looper before them was.</summary>
     /// <param name="wanted">Needles and threads wanted.</param>
-    public double Threads(MachineState wanted)
+    public double Threads(Setup wanted)
     {
-        var minutes = Loopers(wanted.ThreadAt, out var afresh);
-        return minutes + wanted.Needles.Sum(needle => wanted.ThreadAt(needle.Seat) is { } thread ? NeedleThread(needle, thread, afresh) : 0);
+        var minutes = Loopers(p => wanted.Threads[p].Thing(), out var afresh);
+        foreach (var (seat, needle) in wanted.Needles)
+        {
+            minutes += needle.ThreadPlaces(seat).Sum(p => wanted.Threads[p].TryGet(out var thread) ? NeedleThread(seat, needle, p, thread, afresh) : 0);
+        }
+
+        return minutes;
     }
 
-    /// <summary>One needle threaded: another thread, another needle, or a looper threaded afresh before it.</summary>
-    public double NeedleThread(NeedleInSeat needle, ThreadInPlace thread, bool afterLooper) =>
-        afterLooper || !HasNeedle(needle) || !Has(thread) ? ThreadNeedle(needle) : 0;
-
-    /// <summary>Minutes a needle takes to thread: twice for the two blades of a twin one.</summary>
-    public static double ThreadNeedle(NeedleInSeat needle) => Minutes.NeedleThread * (needle.TwinGapMm is null ? 1 : 2);
+    /// <summary>One needle threaded, or one blade of a twin one: another thread, another needle, or a looper threaded afresh before it.</summary>
+    public double NeedleThread(ThreadPosition seat, Needle needle, ThreadPosition position, SewingThread thread, bool afterLooper) =>
+        afterLooper || !HasNeedle(seat, needle) || !Has(position, thread) ? Minutes.NeedleThread : 0;
 
     /// <summary>Whether the thread wanted in a position is in it.</summary>
-    public bool Has(ThreadInPlace wanted) => from.ThreadAt(wanted.Position)?.Serves(wanted) == true;
+    public bool Has(ThreadPosition position, SewingThread wanted) => from.Threads[position].TryGet(out var here) && here.Serves(wanted);
 
     /// <summary>Whether a looper has to be threaded from its cone for these threads, so that every position after it is cleared first.</summary>
-    public bool Afresh(IEnumerable<ThreadPosition> wanted) => wanted.Any(p => p != ThreadPosition.Bobbin && !p.IsNeedle() && from.ThreadAt(p) is null);
+    public bool Afresh(IEnumerable<ThreadPosition> wanted) => wanted.Any(p => p != ThreadPosition.Bobbin && !p.IsNeedle() && !from.Threads[p].IsThere);
 
     /// <summary>The loopers, or the bobbin, tied on or threaded from the cone.</summary>
     /// <param name="threadAt">Thread wanted in a position; null where none is.</param>
     /// <param name="afresh">Whether a looper was threaded from its cone, so that the needles are cleared and threaded last.</param>
-    public double Loopers(Func<ThreadPosition, ThreadInPlace?> threadAt, out bool afresh)
+    public double Loopers(Func<ThreadPosition, SewingThread?> threadAt, out bool afresh)
     {
         double minutes = 0;
         afresh = false;
@@ -125,8 +134,8 @@ public sealed class Changeover
             }
 
             // Threading a looper afresh takes out the thread of every later position first; tying on does not.
-            var fresh = afresh || from.ThreadAt(position) is null;
-            var there = !fresh && Has(thread);
+            var fresh = afresh || !from.Threads[position].IsThere;
+            var there = !fresh && Has(position, thread);
             // Nothing can be tied to what is wound on a bobbin: another one is laid in.
             minutes += there ? 0 : fresh || position == ThreadPosition.Bobbin ? Minutes.Looper : Minutes.TieOn;
             afresh |= fresh && position != ThreadPosition.Bobbin;
@@ -149,5 +158,5 @@ public sealed class Changeover
     private static readonly ThreadPosition[] ChainFirst = [ThreadPosition.ChainLooper, ThreadPosition.TopCover];
     private static readonly ThreadPosition[] BobbinOnly = [ThreadPosition.Bobbin];
 
-    private static bool Same(double? here, double wanted) => here is { } number && Math.Abs(number - wanted) < 1e-6;
+    private static bool Same(Place<double> here, double wanted) => here.TryGet(out var number) && Math.Abs(number - wanted) < 1e-6;
 }

@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.ThreadUp;
@@ -9,10 +10,11 @@ public static class Readiness
     /// <summary>Minutes until every seat has a needle and every position a thread, by the catalogue of <see cref="Minutes"/>.</summary>
     /// <param name="machine">The machine.</param>
     /// <param name="state">What is on it.</param>
-    public static double MinutesToFill(Machine machine, MachineState state)
+    public static double MinutesToFill(Machine machine, Setup state)
     {
         var head = state.HeadOf(machine);
-        return head.Seats.Count(s => state.NeedleAt(s.Position) is null) * Minutes.Needle
-            + head.Dials.Where(d => state.ThreadAt(d.Position) is null).Sum(d => d.Position.IsNeedle() ? Minutes.NeedleThread : Minutes.Looper);
+        return head.Seats.Count(s => !state.Needles[s.Position].IsThere) * Minutes.Needle
+            + head.Dials.Count(d => d.Position.IsNeedle() && !head.ThreadPlaces.Any(p => head.SeatPlaceOf(p) == d.Position && state.Threads[p].IsThere)) * Minutes.NeedleThread
+            + head.Dials.Count(d => !d.Position.IsNeedle() && !state.Threads[d.Position].IsThere) * Minutes.Looper;
     }
 }

@@ -1,4 +1,4 @@
-using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.ThreadUp;
@@ -9,22 +9,22 @@ internal static class ShorterWays
     /// <summary>The ways that lead past these steps.</summary>
     /// <param name="steps">The steps of the way found.</param>
     /// <param name="from">What they start from; of a broken thread only what is left of it.</param>
-    public static IReadOnlyList<ShorterLooking> Of(IReadOnlyList<ThreadUpStep> steps, MachineState from)
+    public static IReadOnlyList<ShorterLooking> Of(IReadOnlyList<ThreadUpStep> steps, Setup from)
     {
         var ways = new List<ShorterLooking>();
-        if (steps.FirstOrDefault(s => s.Act == ThreadUpAct.TakeOut && s.Positions.All(p => from.ThreadAt(p) is not null)) is { } takeOut)
+        if (steps.FirstOrDefault(s => s.Act == ThreadUpAct.TakeOut && s.Positions.All(p => from.Threads[p].IsThere)) is { } takeOut)
         {
             var looper = steps.First(s => s.Act == ThreadUpAct.ThreadLooper);
             // Only what would otherwise have stayed where it is, or could have been tied on.
             var again = steps.Where(s => s.Act is ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle && takeOut.Positions.Contains(s.Position()))
-                .Sum(s => from.ThreadAt(s.Position())!.Serves(s.Thread!) ? s.Minutes : s.Act == ThreadUpAct.ThreadLooper ? s.Minutes - Minutes.TieOn : 0);
+                .Sum(s => from.Threads[s.Position()].Value.Serves(s.Thread!) ? s.Minutes : s.Act == ThreadUpAct.ThreadLooper ? s.Minutes - Minutes.TieOn : 0);
             if (again > 0)
             {
                 ways.Add(new(again, $"Leaving {Names(takeOut.Positions)} threaded while the {looper.Position().Name()} is threaded from its cone: it would lie round what is already there, catch, and break or skip. What comes later in this machine's order is taken out first."));
             }
         }
 
-        var tied = steps.Where(s => s.Act == ThreadUpAct.ThreadNeedle && s.Needle!.TwinGapMm is null && from.ThreadAt(s.Position()) is not null && steps.All(o => o.Act != ThreadUpAct.SetNeedle || o.Position() != s.Position())
+        var tied = steps.Where(s => s.Act == ThreadUpAct.ThreadNeedle && !s.Needle!.IsTwin && from.Threads[s.Position()].IsThere && steps.All(o => o.Act != ThreadUpAct.SetNeedle || o.Position() != s.Position())
             && steps.All(o => o.Act != ThreadUpAct.TakeOut || !o.Positions.Contains(s.Position()))).ToList();
         if (tied.Count > 0)
         {

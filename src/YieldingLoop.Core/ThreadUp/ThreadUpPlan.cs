@@ -8,9 +8,9 @@ namespace YieldingLoop.Core.ThreadUp;
 /// <summary>What is asked: a machine, what is on it, what is wanted on it, and perhaps that a thread broke.</summary>
 /// <param name="Machine">The machine; a convertible one with both its halves.</param>
 /// <param name="From">What is on it now.</param>
-/// <param name="Wanted">What is wanted; its needles and threads are all of them, its other null members are not asked for.</param>
+/// <param name="Wanted">What is wanted: its needles and threads are all of them; of the rest, what nobody has said or what is empty is not asked for.</param>
 /// <param name="Schools">The schools: which of them decides what is threaded again after a thread broke.</param>
-public sealed record ThreadUpQuestion(Machine Machine, MachineState From, MachineState Wanted, Schools Schools)
+public sealed record ThreadUpQuestion(Machine Machine, Setup From, Setup Wanted, Schools Schools)
 {
     /// <summary>Where a thread broke; null where none did.</summary>
     public ThreadPosition? Broke { get; init; }
@@ -20,35 +20,34 @@ public sealed record ThreadUpQuestion(Machine Machine, MachineState From, Machin
 
     /// <summary>The question how a set-up comes onto its machine.</summary>
     /// <param name="setup">The set-up.</param>
-    /// <param name="system">Needle system of the machine the set-up was made with.</param>
     /// <param name="machine">The machine as it is now.</param>
     /// <param name="from">What is on it now.</param>
     /// <param name="schools">The schools.</param>
-    public static ThreadUpQuestion Onto(SetupPlan setup, string system, Machine machine, MachineState from, Schools schools) =>
+    public static ThreadUpQuestion Onto(SetupPlan setup, Machine machine, Setup from, Schools schools) =>
         // Dials are told against the neutral the set-up counts from: the manual's number where its table has one.
-        new(setup.Baseline is { } row ? machine.TunedTo(row) : machine, from, SetupState.Of(setup, machine, system), schools);
+        new(setup.Baseline is { } row ? machine.TunedTo(row) : machine, from, setup.Setup.OnMachine(machine), schools);
 
     /// <summary>What cannot be; nothing where the question can be answered.</summary>
     public IReadOnlyList<Problem> Problems()
     {
         List<Problem> problems =
         [
-            .. MachineStateCheck.Problems(Machine, From).Select(p => p with { Field = "state." + p.Field }),
-            .. MachineStateCheck.Problems(Machine, Wanted).Select(p => p with { Field = "wanted." + p.Field }),
+            .. SetupCheck.Problems(Machine, From).Select(p => p with { Field = "state." + p.Field }),
+            .. SetupCheck.Problems(Machine, Wanted).Select(p => p with { Field = "wanted." + p.Field }),
         ];
         // A convertible machine nobody has said anything about is one to be changed over.
-        problems.RemoveAll(p => p.Field == "state.changedOverTo" && From.ChangedOverTo is null);
+        problems.RemoveAll(p => p.Field == "state.changedOverTo" && !From.ChangedOverTo.IsThere);
         if (Wanted.Needles.Count == 0)
         {
             problems.Add(new("wanted.needles", "Say which needles the seam is sewn with."));
         }
 
-        foreach (var needle in Wanted.Needles.Where(n => Wanted.ThreadAt(n.Seat) is null))
+        foreach (var position in Wanted.Needles.SelectMany(n => n.Value.ThreadPlaces(n.Key)).Where(p => !Wanted.Threads[p].IsThere))
         {
-            problems.Add(new($"wanted.{needle.Seat.Id()}", $"Say which thread the {needle.Seat.Name()} sews with: an unused needle comes out of the machine."));
+            problems.Add(new($"wanted.threads.{position.Id()}", $"Say which thread the {position.Name()} sews with: an unused needle comes out of the machine."));
         }
 
-        if (Broke is { } broke && Wanted.ThreadAt(broke) is null)
+        if (Broke is { } broke && !Wanted.Threads[broke].IsThere)
         {
             problems.Add(new("broke", "The thread that broke is one of those the seam is sewn with."));
         }
@@ -68,7 +67,7 @@ public sealed record ShorterLooking(double MinutesLess, string Sentence);
 /// <param name="Wanted">What is wanted on it.</param>
 /// <param name="Steps">The steps in their order; none where everything is on already.</param>
 /// <param name="Shorter">What looks shorter, and why it is not done.</param>
-public sealed record ThreadUpPlan(Machine Machine, MachineState From, MachineState Wanted, IReadOnlyList<ThreadUpStep> Steps, IReadOnlyList<ShorterLooking> Shorter)
+public sealed record ThreadUpPlan(Machine Machine, Setup From, Setup Wanted, IReadOnlyList<ThreadUpStep> Steps, IReadOnlyList<ShorterLooking> Shorter)
 {
     /// <summary>Where a thread broke; null where none did.</summary>
     public ThreadPosition? Broke { get; init; }
@@ -96,7 +95,7 @@ public sealed record ThreadUpPlan(Machine Machine, MachineState From, MachineSta
     /// <summary>What is on the machine once the first steps are done.</summary>
     /// <param name="done">How many.</param>
     /// <exception cref="ArgumentOutOfRangeException">There are not so many steps.</exception>
-    public MachineState StateAfter(int done)
+    public Setup StateAfter(int done)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(done);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(done, Steps.Count);

@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.ThreadUp;
@@ -19,6 +20,7 @@ public static class ThreadUpPlanner
             return Outcome.Failed<ThreadUpPlan>(problems);
         }
 
+        question = question with { From = question.From.NamingImplied(question.From.HeadOf(question.Machine)) };
         var broken = BrokenThread.Of(question);
         return Outcome.Of(new Route(question, broken).Plan());
     }
@@ -27,21 +29,21 @@ public static class ThreadUpPlanner
     private sealed class Route(ThreadUpQuestion question, BrokenThread broken)
     {
         private readonly Machine head = question.Wanted.HeadOf(question.Machine);
-        private readonly MachineState wanted = question.Wanted;
+        private readonly Setup wanted = question.Wanted.NamingAll(question.Wanted.HeadOf(question.Machine));
         private readonly Changeover change = new(question.Machine, broken.From, question.Wanted.HeadOf(question.Machine).Kind);
         private readonly List<ThreadUpStep> steps = [];
         private readonly HashSet<ThreadPosition> moved = [];
-        private MachineState now = question.From;
+        private Setup now = question.From;
 
         public ThreadUpPlan Plan()
         {
             if (change.Converts)
             {
-                Add(new(ThreadUpAct.ChangeOver, Minutes.ChangeOver) { To = head.Kind });
+                Add(new(ThreadUpAct.ChangeOver, Minutes.ChangeOver) { To = head.Kind, Seats = [.. head.Seats.Select(s => s.Position)], Positions = head.ThreadPlaces });
             }
-            else if (!question.From.Known && (wanted.Needles.Count > 0 || wanted.Threads.Count > 0))
+            else
             {
-                Add(new(ThreadUpAct.ClearAway, 0));
+                ClearAway();
             }
 
             Needles();
@@ -49,7 +51,7 @@ public static class ThreadUpPlanner
             Threads();
             Settings();
             Finish();
-            return new ThreadUpPlan(question.Machine, question.From, wanted, steps, ShorterWays.Of(steps, change.Converts ? MachineState.Unknown : broken.From)) { Broke = question.Broke, Again = broken.Sentence };
+            return new ThreadUpPlan(question.Machine, question.From, wanted, steps, ShorterWays.Of(steps, change.Converts ? Setup.Unknown : broken.From)) { Broke = question.Broke, Again = broken.Sentence };
         }
 
         private void Add(ThreadUpStep step)
@@ -58,17 +60,28 @@ public static class ThreadUpPlanner
             now = step.Apply(now);
         }
 
+        /// <summary>What nobody has said of a seat or a thread may be in the way: it comes off, whatever else is known.</summary>
+        private void ClearAway()
+        {
+            List<ThreadPosition> seats = [.. head.Seats.Select(s => s.Position).Where(p => now.Needles[p].IsUnknown)];
+            List<ThreadPosition> threads = [.. head.ThreadPlaces.Where(p => now.Threads[p].IsUnknown)];
+            if (seats.Count + threads.Count > 0)
+            {
+                Add(new(ThreadUpAct.ClearAway, 0) { Seats = seats, Positions = threads });
+            }
+        }
+
         /// <summary>Needles come first, one at a time, and a spare one last of them: until then it shows the height.</summary>
         private void Needles()
         {
-            foreach (var needle in wanted.Needles.OrderBy(n => head.SeatOf(n.Seat).OffsetMm).Where(n => !change.HasNeedle(n)))
+            foreach (var (seat, needle) in wanted.Needles.OrderBy(n => head.SeatOf(n.Key).OffsetMm).Where(n => !change.HasNeedle(n.Key, n.Value)))
             {
-                Add(new(ThreadUpAct.SetNeedle, Minutes.Needle) { Positions = [needle.Seat], Needle = needle });
+                Add(new(ThreadUpAct.SetNeedle, Minutes.Needle) { Positions = [seat], Needle = needle });
             }
 
-            foreach (var spare in now.Needles.Where(n => wanted.NeedleAt(n.Seat) is null).ToList())
+            foreach (var spare in now.Needles.Filled.Where(p => !wanted.Needles[p].IsThere).ToList())
             {
-                Add(new(ThreadUpAct.TakeOutNeedle, Minutes.Needle) { Positions = [spare.Seat] });
+                Add(new(ThreadUpAct.TakeOutNeedle, Minutes.Needle) { Positions = [spare] });
             }
         }
 
@@ -76,9 +89,14 @@ public static class ThreadUpPlanner
         private void Parts()
         {
             Named(ThreadUpAct.Finger, wanted.FingerName, change.Finger);
+            if (change.Converter(wanted.ConverterName) is var converter and > 0)
+            {
+                Add(new(ThreadUpAct.Converter, converter) { Name = wanted.ConverterName.Thing() });
+            }
+
             Named(ThreadUpAct.Plate, wanted.PlateName, change.Plate);
             Named(ThreadUpAct.Foot, wanted.FootName, change.Foot);
-            Named(ThreadUpAct.Stitch, wanted.StitchId, change.Stitch);
+            Named(ThreadUpAct.Stitch, wanted.Stitch?.SwitchedTo.OrUnknown() ?? default, change.Stitch);
             Number(ThreadUpAct.Width, wanted.ZigzagWidthMm, now.ZigzagWidthMm, change.Width);
             Number(ThreadUpAct.NeedlePosition, wanted.NeedlePositionMm, now.NeedlePositionMm, change.NeedlePosition);
         }
@@ -86,14 +104,14 @@ public static class ThreadUpPlanner
         private void Threads()
         {
             var before = steps.Count;
-            if (now.Threads.Select(t => t.Position).Where(p => broken.From.ThreadAt(p) is null).ToList() is { Count: > 0 } gone)
+            if (now.Threads.Filled.Where(p => !broken.From.Threads[p].IsThere).ToList() is { Count: > 0 } gone)
             {
                 Add(new(ThreadUpAct.TakeOut, 0) { Positions = InOrder(gone) });
             }
 
-            foreach (var thread in now.Threads.Where(t => wanted.ThreadAt(t.Position) is null).ToList())
+            foreach (var position in now.Threads.Filled.Where(p => !wanted.Threads[p].IsThere).ToList())
             {
-                Add(new(ThreadUpAct.TakeOff, 0) { Positions = [thread.Position] });
+                Add(new(ThreadUpAct.TakeOff, 0) { Positions = [position] });
             }
 
             if (head is PlainMachine)
@@ -126,70 +144,74 @@ public static class ThreadUpPlanner
             var order = Changeover.LooperOrder(head);
             foreach (var (place, position) in order.Index())
             {
-                if (wanted.ThreadAt(position) is not { } thread)
+                if (!wanted.Threads[position].TryGet(out var thread))
                 {
                     continue;
                 }
 
-                if (now.ThreadAt(position) is null)
+                if (!now.Threads[position].TryGet(out var here))
                 {
                     // It would catch whatever comes after it in the order.
-                    var later = InOrder([.. now.Threads.Select(t => t.Position).Where(p => p.IsNeedle() || order.Skip(place + 1).Contains(p))]);
+                    var later = InOrder([.. now.Threads.Filled.Where(p => p.IsNeedle() || order.Skip(place + 1).Contains(p))]);
                     if (later.Count > 0)
                     {
                         Add(new(ThreadUpAct.TakeOut, 0) { Positions = later });
                     }
 
-                    Lay(new(ThreadUpAct.ThreadLooper, Minutes.Looper), thread);
+                    Lay(new(ThreadUpAct.ThreadLooper, Minutes.Looper), position, thread);
                 }
-                else if (!now.ThreadAt(position)!.Serves(thread) || broken.TiedOn == position)
+                else if (!here.Serves(thread) || broken.TiedOn == position)
                 {
-                    Lay(new(ThreadUpAct.TieOn, Minutes.TieOn), thread);
+                    Lay(new(ThreadUpAct.TieOn, Minutes.TieOn), position, thread);
                 }
             }
         }
 
         private void NeedleThreads()
         {
-            foreach (var needle in wanted.Needles.OrderBy(n => head.SeatOf(n.Seat).OffsetMm))
+            foreach (var (seat, needle) in wanted.Needles.OrderBy(n => head.SeatOf(n.Key).OffsetMm))
             {
-                if (wanted.ThreadAt(needle.Seat) is { } thread && now.ThreadAt(needle.Seat)?.Serves(thread) != true)
+                foreach (var position in needle.ThreadPlaces(seat))
                 {
-                    Lay(new(ThreadUpAct.ThreadNeedle, Changeover.ThreadNeedle(needle)) { Needle = needle }, thread);
+                    if (wanted.Threads[position].TryGet(out var thread) && !Has(position, thread))
+                    {
+                        Lay(new(ThreadUpAct.ThreadNeedle, Minutes.NeedleThread) { Needle = needle }, position, thread);
+                    }
                 }
             }
         }
 
         private void Bobbin()
         {
-            if (wanted.ThreadAt(ThreadPosition.Bobbin) is { } thread && now.ThreadAt(ThreadPosition.Bobbin)?.Serves(thread) != true)
+            if (wanted.Threads[ThreadPosition.Bobbin].TryGet(out var thread) && !Has(ThreadPosition.Bobbin, thread))
             {
-                Lay(new(ThreadUpAct.LayInBobbin, Minutes.Looper), thread);
+                Lay(new(ThreadUpAct.LayInBobbin, Minutes.Looper), ThreadPosition.Bobbin, thread);
             }
         }
 
-        private void Lay(ThreadUpStep step, ThreadInPlace thread)
+        private bool Has(ThreadPosition position, SewingThread thread) => now.Threads[position].TryGet(out var here) && here.Serves(thread);
+
+        private void Lay(ThreadUpStep step, ThreadPosition position, SewingThread thread)
         {
             // What is tied on or threaded again is the same thread where nobody asks for another.
-            Add(step with { Positions = [thread.Position], Thread = thread });
-            moved.Add(thread.Position);
+            Add(step with { Positions = [position], Thread = thread });
+            moved.Add(position);
         }
 
         private void Settings()
         {
-            foreach (var at in wanted.Dials.OrderBy(d => DialPlace(d.Position)))
+            foreach (var (position, number) in wanted.Dials.OrderBy(d => DialPlace(d.Key)).Where(d => change.Dial(d.Key, d.Value) > 0))
             {
-                if (change.Dial(at.Position, at.Number) > 0)
-                {
-                    Add(new(ThreadUpAct.Dial, Minutes.Dial) { Positions = [at.Position], Number = at.Number, Before = now.DialNumber(at.Position) });
-                }
+                Add(new(ThreadUpAct.Dial, Minutes.Dial) { Positions = [position], Number = number, Before = now.Dials[position].Number() });
             }
 
-            Number(ThreadUpAct.Length, wanted.LengthMm, now.LengthMm, change.Length);
+            Number(ThreadUpAct.Length, wanted.StitchLengthMm, now.StitchLengthMm, change.Length);
             Number(ThreadUpAct.Feed, wanted.Differential, now.Differential, change.Feed);
-            if (wanted.CuttingWidthMm is { } cut && change.Knife(cut, wanted.KnifeAway) > 0)
+            Number(ThreadUpAct.FootPressure, wanted.FootPressure, now.FootPressure, change.FootPressure);
+            var stand = wanted.Knife.Or(KnifeStand.Cutting);
+            if (wanted.CuttingWidthMm.TryGet(out var cut) && change.Knife(cut, stand) > 0)
             {
-                Add(new(ThreadUpAct.Knife, Minutes.Part) { Number = cut, Before = now.CuttingWidthMm, Away = wanted.KnifeAway });
+                Add(new(ThreadUpAct.Knife, Minutes.Part) { Number = cut, Before = now.CuttingWidthMm.Number(), Away = stand == KnifeStand.Away });
             }
         }
 
@@ -202,7 +224,7 @@ public static class ThreadUpPlanner
             }
 
             steps.Insert(0, new(ThreadUpAct.SwitchOff, 0));
-            if (steps.Any(s => s.Act is ThreadUpAct.ChangeOver or ThreadUpAct.SetNeedle or ThreadUpAct.Finger or ThreadUpAct.Plate or ThreadUpAct.Foot or ThreadUpAct.Stitch or ThreadUpAct.Width or ThreadUpAct.NeedlePosition or ThreadUpAct.Knife))
+            if (steps.Any(s => s.Act is ThreadUpAct.ChangeOver or ThreadUpAct.SetNeedle or ThreadUpAct.Finger or ThreadUpAct.Converter or ThreadUpAct.Plate or ThreadUpAct.Foot or ThreadUpAct.Stitch or ThreadUpAct.Width or ThreadUpAct.NeedlePosition or ThreadUpAct.Knife))
             {
                 steps.Add(new(ThreadUpAct.TurnByHand, 0));
             }
@@ -212,26 +234,26 @@ public static class ThreadUpPlanner
             steps.Add(new(ThreadUpAct.Swatch, Minutes.Swatch));
         }
 
-        private void Named(ThreadUpAct act, string? name, Func<string, double> minutes)
+        private void Named(ThreadUpAct act, Place<string> place, Func<string, double> minutes)
         {
-            if (name is not null && minutes(name) is var cost and > 0)
+            if (place.TryGet(out var name) && minutes(name) is var cost and > 0)
             {
                 Add(new(act, cost) { Name = name });
             }
         }
 
-        private void Number(ThreadUpAct act, double? number, double? before, Func<double, double> minutes)
+        private void Number(ThreadUpAct act, Place<double> place, Place<double> before, Func<double, double> minutes)
         {
-            if (number is { } value && minutes(value) is var cost and > 0)
+            if (place.TryGet(out var number) && minutes(number) is var cost and > 0)
             {
-                Add(new(act, cost) { Number = value, Before = before });
+                Add(new(act, cost) { Number = number, Before = before.Number() });
             }
         }
 
         private int DialPlace(ThreadPosition position) => head.Dials.Select((d, i) => (d.Position, i)).First(d => d.Position == position).i;
 
-        /// <summary>Positions in the order of the machine's dials; a bobbin, which has none, last.</summary>
+        /// <summary>Positions in the order of the machine's own: needles, then loopers; a bobbin last.</summary>
         private List<ThreadPosition> InOrder(IEnumerable<ThreadPosition> positions) =>
-            [.. positions.OrderBy(p => head.Has(p) ? DialPlace(p) : int.MaxValue)];
+            [.. positions.OrderBy(p => head.ThreadPlaces.TakeWhile(h => h != p).Count())];
     }
 }

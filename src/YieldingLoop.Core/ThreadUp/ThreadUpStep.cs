@@ -1,4 +1,6 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.ThreadUp;
@@ -12,7 +14,7 @@ public enum ThreadUpAct
     /// <summary>A convertible machine is changed over to its other half.</summary>
     ChangeOver,
 
-    /// <summary>Whatever is on a machine nobody has said anything about comes off.</summary>
+    /// <summary>Whatever is in the places nobody has said anything about comes off.</summary>
     ClearAway,
 
     /// <summary>A needle is put into its seat, in the place of another or of none.</summary>
@@ -23,6 +25,9 @@ public enum ThreadUpAct
 
     /// <summary>The stitch finger is set.</summary>
     Finger,
+
+    /// <summary>The converter over the upper looper is fitted or taken off.</summary>
+    Converter,
 
     /// <summary>The needle plate is changed.</summary>
     Plate,
@@ -72,6 +77,9 @@ public enum ThreadUpAct
     /// <summary>The differential feed is set.</summary>
     Feed,
 
+    /// <summary>The pressure of the foot is set.</summary>
+    FootPressure,
+
     /// <summary>The cutting width is set, the knife swung in or away.</summary>
     Knife,
 
@@ -96,11 +104,14 @@ public sealed record ThreadUpStep(ThreadUpAct Act, double Minutes)
     /// <summary>The positions it is about, in the order of the machine's dials.</summary>
     public IReadOnlyList<ThreadPosition> Positions { get; init; } = [];
 
+    /// <summary>The seats it empties, where it is about seats as well as threads.</summary>
+    public IReadOnlyList<ThreadPosition> Seats { get; init; } = [];
+
     /// <summary>The needle that goes in.</summary>
-    public NeedleInSeat? Needle { get; init; }
+    public Needle? Needle { get; init; }
 
     /// <summary>The thread that goes in.</summary>
-    public ThreadInPlace? Thread { get; init; }
+    public SewingThread? Thread { get; init; }
 
     /// <summary>What is set: a dial's number, a length, width, position or cutting width in mm, a ratio.</summary>
     public double? Number { get; init; }
@@ -108,7 +119,7 @@ public sealed record ThreadUpStep(ThreadUpAct Act, double Minutes)
     /// <summary>What stood there before; null where nobody has said.</summary>
     public double? Before { get; init; }
 
-    /// <summary>Name of a finger, plate or foot, or identifier of a stitch.</summary>
+    /// <summary>Name of a finger, converter, plate or foot, or identifier of a stitch; null where a part comes off.</summary>
     public string? Name { get; init; }
 
     /// <summary>The half a convertible machine is changed over to.</summary>
@@ -123,38 +134,40 @@ public sealed record ThreadUpStep(ThreadUpAct Act, double Minutes)
 
     /// <summary>The state of the machine once this is done.</summary>
     /// <param name="state">The state before.</param>
-    public MachineState Apply(MachineState state) => Act switch
+    public Setup Apply(Setup state) => Act switch
     {
-        ThreadUpAct.ChangeOver => new MachineState { ChangedOverTo = To },
-        ThreadUpAct.ClearAway => state with { Needles = [], Threads = [] },
+        ThreadUpAct.ChangeOver => Cleared(Setup.Unknown with { ChangedOverTo = To!.Value }),
+        ThreadUpAct.ClearAway => Cleared(state),
         // A needle that is changed loses its thread.
-        ThreadUpAct.SetNeedle => state with { Needles = InOrder([.. state.Needles.Where(n => n.Seat != Needle!.Seat), Needle!]), Threads = Without(state.Threads, Positions) },
-        ThreadUpAct.TakeOutNeedle => state with { Needles = [.. state.Needles.Where(n => !Positions.Contains(n.Seat))], Threads = Without(state.Threads, Positions) },
-        ThreadUpAct.TakeOff or ThreadUpAct.TakeOut => state with { Threads = Without(state.Threads, Positions) },
-        ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin => state with { Threads = [.. Without(state.Threads, Positions).Append(Thread!).OrderBy(t => Place(t.Position))] },
-        ThreadUpAct.Finger => state with { FingerName = Name },
-        ThreadUpAct.Plate => state with { PlateName = Name },
-        ThreadUpAct.Foot => state with { FootName = Name },
-        ThreadUpAct.Stitch => state with { StitchId = Name },
-        ThreadUpAct.Width => state with { ZigzagWidthMm = Number },
-        ThreadUpAct.NeedlePosition => state with { NeedlePositionMm = Number },
-        ThreadUpAct.Dial => state with { Dials = [.. state.Dials.Where(d => d.Position != Position()).Append(new DialAt(Position(), Number!.Value)).OrderBy(d => Place(d.Position))] },
-        ThreadUpAct.Length => state with { LengthMm = Number },
-        ThreadUpAct.Feed => state with { Differential = Number },
-        ThreadUpAct.Knife => state with { CuttingWidthMm = Number, KnifeAway = Away },
+        ThreadUpAct.SetNeedle => Unseated(state) is var bare ? bare with { Needles = bare.Needles.With(Position(), Needle!), Threads = bare.Threads.With(Needle!.ThreadPlaces(Position()), Place<SewingThread>.Empty) } : state,
+        ThreadUpAct.TakeOutNeedle => Unseated(state),
+        ThreadUpAct.TakeOff or ThreadUpAct.TakeOut => state with { Threads = state.Threads.With(Positions, Place<SewingThread>.Empty) },
+        ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin => state with { Threads = state.Threads.With(Positions, Thread!) },
+        ThreadUpAct.Finger => state with { FingerName = Name! },
+        ThreadUpAct.Converter => state with { ConverterName = Name.OrEmpty() },
+        ThreadUpAct.Plate => state with { PlateName = Name! },
+        ThreadUpAct.Foot => state with { FootName = Name! },
+        ThreadUpAct.Stitch => state with { StitchId = Name! },
+        ThreadUpAct.Width => state with { ZigzagWidthMm = Number!.Value },
+        ThreadUpAct.NeedlePosition => state with { NeedlePositionMm = Number!.Value },
+        ThreadUpAct.Dial => state with { Dials = state.Dials.With(Position(), Number!.Value) },
+        ThreadUpAct.Length => state with { StitchLengthMm = Number!.Value },
+        ThreadUpAct.Feed => state with { Differential = Number!.Value },
+        ThreadUpAct.FootPressure => state with { FootPressure = Number!.Value },
+        ThreadUpAct.Knife => state with { CuttingWidthMm = Number!.Value, Knife = Away ? KnifeStand.Away : KnifeStand.Cutting },
         _ => state,
     };
 
-    private static IReadOnlyList<ThreadInPlace> Without(IReadOnlyList<ThreadInPlace> threads, IReadOnlyList<ThreadPosition> positions) => [.. threads.Where(t => !positions.Contains(t.Position))];
+    private Setup Cleared(Setup state) => state with
+    {
+        Needles = state.Needles.With(Seats, Place<Needle>.Empty),
+        Threads = state.Threads.With(Positions, Place<SewingThread>.Empty),
+    };
 
-    private static IReadOnlyList<NeedleInSeat> InOrder(IEnumerable<NeedleInSeat> needles) => [.. needles.OrderBy(n => Place(n.Seat))];
-
-    /// <summary>Needles left to right, then loopers: the order in which states are written.</summary>
-    private static int Place(ThreadPosition position) => Array.IndexOf(WrittenOrder, position);
-
-    private static readonly ThreadPosition[] WrittenOrder =
-    [
-        ThreadPosition.NeedleLeft, ThreadPosition.NeedleCentre, ThreadPosition.NeedleRight, ThreadPosition.Needle,
-        ThreadPosition.UpperLooper, ThreadPosition.LowerLooper, ThreadPosition.ChainLooper, ThreadPosition.TopCover, ThreadPosition.Bobbin,
-    ];
+    /// <summary>The seat without its needle, and what that needle sewed with off the machine.</summary>
+    private Setup Unseated(Setup state) => state with
+    {
+        Needles = state.Needles.With(Position(), Place<Needle>.Empty),
+        Threads = state.Threads.With(state.Needles[Position()].TryGet(out var old) ? old.ThreadPlaces(Position()) : [Position()], Place<SewingThread>.Empty),
+    };
 }

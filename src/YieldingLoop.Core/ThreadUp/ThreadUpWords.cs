@@ -38,7 +38,7 @@ public static class ThreadUpWords
         return words;
     }
 
-    private static StepWords Of(ThreadUpPlan plan, int index, MachineState before)
+    private static StepWords Of(ThreadUpPlan plan, int index, Setup before)
     {
         var step = plan.Steps[index];
         var head = plan.Head;
@@ -46,16 +46,19 @@ public static class ThreadUpWords
         {
             ThreadUpAct.SwitchOff => new("Switch off at the wall", ["It stays off until the covers are closed again."], CautionPlace.HandsIn),
             ThreadUpAct.ChangeOver => new($"Change the machine over to {(step.To == MachineKind.Overlocker ? "overlock" : "cover")} stitches", ["Follow the pictures of its manual. All threads and needles of the other half come off."], CautionPlace.NeedleOut),
-            ThreadUpAct.ClearAway => new("Take off whatever is on it", ["Nobody has said what is on this machine. Cut every thread and draw it out, and take out the needles that are in."], CautionPlace.NeedleOut),
+            ThreadUpAct.ClearAway => ClearAway(step, head, before),
             ThreadUpAct.SetNeedle => SetNeedle(step, head, before),
             ThreadUpAct.TakeOutNeedle => new($"Take the {step.Position().Name()} out",
                 [$"Cut its thread, and take the spool right off the machine: left on, the thread creeps back into the seam.", "Turn the screw of the empty seat in lightly, so that it does not fall."], CautionPlace.NeedleOut),
             ThreadUpAct.Finger => new($"Set the finger to “{step.Name}”", ["It goes with the needles by this machine’s own table: a finger that does not match makes bad loops."]),
+            ThreadUpAct.Converter => step.Name is { } converter
+                ? new($"Fit “{converter}” over the upper looper", ["It closes the upper looper’s eye, so that two threads make the stitch. Fit it as the machine’s manual shows."], CautionPlace.HandsIn)
+                : new("Take the converter off the upper looper", ["With it on, the upper looper lays no thread."], CautionPlace.HandsIn),
             ThreadUpAct.Plate => new($"Needle plate: “{step.Name}”", ["Needle up and foot off while the plate is changed. It lies flat and its screws are tight.", .. Slot(head, step)]),
             ThreadUpAct.Foot => new($"Presser foot: “{step.Name}”", Slot(head, step)),
             ThreadUpAct.Stitch => new($"Choose the {StitchCatalogue.Find(step.Name)?.Name ?? step.Name}", ["Needle up first. A machine that chooses stitches on a screen does so right after it is switched on: hands away, foot off the pedal."]),
             ThreadUpAct.Width => new($"Zigzag width {Number(step.Number!.Value)} mm", ["Needle up.", .. Was(step, " mm")]),
-            ThreadUpAct.NeedlePosition => new(step.Number == 0 ? "Needle position: centre" : $"Needle position {Number(step.Number!.Value)} mm", [.. plan.Wanted.Needles.Any(n => n.TwinGapMm is not null) ? ["A twin needle sits in the centre position, and nowhere else."] : Array.Empty<string>(), .. Was(step, " mm")]),
+            ThreadUpAct.NeedlePosition => new(step.Number == 0 ? "Needle position: centre" : $"Needle position {Number(step.Number!.Value)} mm", [.. plan.Wanted.Twin is not null ? ["A twin needle sits in the centre position, and nowhere else."] : Array.Empty<string>(), .. Was(step, " mm")]),
             ThreadUpAct.FootUp => new("Presser foot up", ["The tension discs open only then: laid between closed discs, a thread runs without tension."]),
             ThreadUpAct.TakeOff => new($"Take the {ThreadOf(step.Position())} off, with its {(step.Position().IsNeedle() ? "spool" : step.Position() == ThreadPosition.Bobbin ? "bobbin" : "cone")}", ["This set-up does not sew with it."]),
             ThreadUpAct.TakeOut => TakeOut(plan, index),
@@ -81,6 +84,7 @@ public static class ThreadUpWords
             ThreadUpAct.Dial => Dial(step, head),
             ThreadUpAct.Length => new($"Stitch length {Number(step.Number!.Value)} mm", Was(step, " mm")),
             ThreadUpAct.Feed => new($"Differential {Number(step.Number!.Value)}", [.. Was(step, "")]),
+            ThreadUpAct.FootPressure => new($"Foot pressure {Number(step.Number!.Value)}", ["1 is the machine’s normal pressure; a wavy seam wants it lighter.", .. Was(step, "")]),
             ThreadUpAct.Knife => Knife(step, head),
             ThreadUpAct.TurnByHand => TurnByHand(plan),
             ThreadUpAct.CloseCovers => new("Close the covers", ["Nothing lies on the bed, and no thread is caught in a hinge."], CautionPlace.Sewing),
@@ -89,11 +93,27 @@ public static class ThreadUpWords
         };
     }
 
-    private static StepWords SetNeedle(ThreadUpStep step, Machine head, MachineState before)
+    private static StepWords ClearAway(ThreadUpStep step, Machine head, Setup before)
+    {
+        if (!before.Needles.AnyKnown && !before.Threads.AnyKnown)
+        {
+            return new("Take off whatever is on it", ["Nobody has said what is on this machine. Cut every thread and draw it out, and take out the needles that are in."], CautionPlace.NeedleOut);
+        }
+
+        var places = step.Seats.Concat(step.Positions.Select(head.SeatPlaceOf)).Distinct().Select(p => p.Name()).ToList();
+        return new($"Take off whatever is at {List([.. places.Select(p => "the " + p)])}",
+            [
+                "Nobody has said what is there; the rest is known and stays.",
+                .. step.Positions.Count > 0 ? ["Cut the thread at its cone and draw it out."] : Array.Empty<string>(),
+                .. step.Seats.Count > 0 ? ["Take out a needle that is in."] : Array.Empty<string>(),
+            ], CautionPlace.NeedleOut);
+    }
+
+    private static StepWords SetNeedle(ThreadUpStep step, Machine head, Setup before)
     {
         var seat = step.Position();
-        var old = before.NeedleAt(seat);
-        var reference = head.Seats.Select(s => s.Position).FirstOrDefault(p => p != seat && before.NeedleAt(p) is not null, seat);
+        var old = before.Needles[seat].Thing();
+        var reference = head.Seats.Select(s => s.Position).FirstOrDefault(p => p != seat && before.Needles[p].IsThere, seat);
         var lines = new List<string>();
         if (old is not null)
         {
@@ -104,7 +124,7 @@ public static class ThreadUpWords
         lines.Add(reference == seat ? head.Seats.Count > 1 ? "No other needle is in to measure its height by: push until it stops." : "Push until it stops."
             : $"The {reference.Name()} stays in meanwhile: it shows the height. {Tips(head, seat, reference)}");
         lines.Add("Tighten by hand, then a little with the screwdriver, never hard.");
-        return new($"{Wording.Capital(NeedleName(step.Needle!))} into the {(head.Seats.Count > 1 ? Place(seat) + " " : "")}seat", lines, step.Needle!.TwinGapMm is null ? CautionPlace.NeedleOut : CautionPlace.TwinNeedle);
+        return new($"{Wording.Capital(NeedleName(step.Needle!))} into the {(head.Seats.Count > 1 ? Place(seat) + " " : "")}seat", lines, step.Needle!.IsTwin ? CautionPlace.TwinNeedle : CautionPlace.NeedleOut);
     }
 
     private static string Tips(Machine head, ThreadPosition one, ThreadPosition other)
@@ -120,23 +140,25 @@ public static class ThreadUpWords
             : string.Create(CultureInfo.InvariantCulture, $"Its tip stands {Math.Abs(step):0.0#} mm {(step > 0 ? "higher" : "lower")} than that of the {other.Name()}; anything else means one is not fully up.");
     }
 
-    private static StepWords ThreadNeedle(ThreadUpStep step, Machine head, MachineState before)
+    private static StepWords ThreadNeedle(ThreadUpStep step, Machine head, Setup before)
     {
-        var seat = step.Position();
-        var title = $"Thread the {(step.Needle!.TwinGapMm is null ? seat.Name() : "twin needle")}";
-        if (step.Needle.TwinGapMm is not null)
+        if (step.Needle!.IsTwin)
         {
-            return new(title,
+            var eyes = step.Positions.Select(p => p == ThreadPosition.NeedleLeft ? "left" : "right").ToList();
+            return new($"Thread the {List(eyes)} {(eyes.Count > 1 ? "eyes" : "eye")} of the twin needle",
                 [
-                    "Two spools of the same kind, in the same place, under the same caps, drawn off in opposite directions.",
-                    "First thread: every guide in order, left of the tension disc, into the left eye. Where the disc is hidden, both go in together.",
-                    "Second thread: right of the disc, past the last guide without going through it, into the right eye.",
+                    .. step.Positions.Select(p => p == ThreadPosition.NeedleLeft
+                        ? "First thread: every guide in order, left of the tension disc, into the left eye. Where the disc is hidden, both go in together."
+                        : "Second thread: right of the disc, past the last guide without going through it, into the right eye."),
+                    "Both spools of the same kind, in the same place, under the same caps, drawn off in opposite directions.",
                     "By hand: the built-in threader does not work on a twin needle.",
                 ], With: Thread(step.Thread!));
         }
 
+        var position = step.Position();
+        var title = $"Thread the {position.Name()}";
         var lines = new List<string>();
-        if (before.ThreadAt(seat) is not null)
+        if (before.Threads[position].IsThere)
         {
             lines.Add("Cut the old thread at its spool, tie the new one on and pull it through to the needle; cut the knot off before the eye.");
         }
@@ -185,7 +207,7 @@ public static class ThreadUpWords
 
     private static StepWords TurnByHand(ThreadUpPlan plan)
     {
-        var twin = plan.Wanted.Needles.Any(n => n.TwinGapMm is not null);
+        var twin = plan.Wanted.Twin is not null;
         var lines = new List<string> { twin ? "A full pattern, watching and listening: neither blade may touch plate or foot." : "One full stitch, watching: nothing may touch needle, knife or loopers." };
         lines.Add("Whatever touches: stop, and look at the step it belongs to.");
         return new("Turn the wheel toward you by hand", lines, twin ? CautionPlace.TwinNeedle : plan.Steps.Any(s => s.Act == ThreadUpAct.Knife) ? CautionPlace.Knife : CautionPlace.HandsIn);
@@ -201,7 +223,7 @@ public static class ThreadUpWords
     }
 
     /// <summary>"stretch needle 80/12", "twin needle 4.0/75 stretch".</summary>
-    public static string NeedleName(NeedleInSeat needle)
+    public static string NeedleName(Needle needle)
     {
         var point = NeedleCatalogue.Find(needle.PointId)?.Name ?? needle.PointId;
         var size = NeedleSize.FromMetric(needle.SizeMetric);
@@ -209,10 +231,10 @@ public static class ThreadUpWords
     }
 
     /// <summary>A thread as the user calls it, with its kind.</summary>
-    public static string Thread(ThreadInPlace thread)
+    public static string Thread(SewingThread thread)
     {
         var kind = ThreadCatalogue.Find(thread.KindId)?.Name ?? thread.KindId;
-        return thread.Label.Length > 0 ? $"“{thread.Label}”, {kind}" : kind;
+        return thread.Name.Length > 0 ? $"“{thread.Name}”, {kind}" : kind;
     }
 
     /// <summary>"a, b and c".</summary>

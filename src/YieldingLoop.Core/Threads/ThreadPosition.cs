@@ -53,6 +53,13 @@ public static class ThreadPositions
     /// <summary>All positions in the order of their identifiers.</summary>
     public static IReadOnlyList<ThreadPosition> All { get; } = Enum.GetValues<ThreadPosition>();
 
+    /// <summary>All positions as they are written down: needles left to right, then loopers, the bobbin last.</summary>
+    public static IReadOnlyList<ThreadPosition> AsWritten { get; } =
+    [
+        ThreadPosition.NeedleLeft, ThreadPosition.NeedleCentre, ThreadPosition.NeedleRight, ThreadPosition.Needle,
+        ThreadPosition.UpperLooper, ThreadPosition.LowerLooper, ThreadPosition.ChainLooper, ThreadPosition.TopCover, ThreadPosition.Bobbin,
+    ];
+
     /// <summary>The identifier used in records and the API.</summary>
     public static string Id(this ThreadPosition position) => Ids[(int)position];
 

@@ -4,7 +4,7 @@ using System.Reflection;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Metadata;
-using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
 
 #pragma warning disable 219, 612, 618
 #nullable disable
@@ -59,11 +59,11 @@ namespace YieldingLoop.Store.CompiledModel
 
             var entry = runtimeEntityType.AddProperty(
                 "Entry",
-                typeof(MachineState),
-                propertyInfo: typeof(EntryRow<MachineState>).GetProperty("Entry", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(EntryRow<MachineState>).GetField("<Entry>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                valueConverter: new JsonColumn<MachineState>(),
-                valueComparer: new ReplacedNotChanged<MachineState>());
+                typeof(Setup),
+                propertyInfo: typeof(EntryRow<Setup>).GetProperty("Entry", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(EntryRow<Setup>).GetField("<Entry>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonColumn<Setup>(),
+                valueComparer: new ReplacedNotChanged<Setup>());
 
             var name = runtimeEntityType.AddProperty(
                 "Name",

@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("4a51129d-bdfd-4e1b-8b3d-c2c0086f2168"), entityTypeCount: 11)
+            : base(skipDetectChanges: false, modelId: new Guid("e55c50e5-83aa-4f4b-a8f4-43e47b241802"), entityTypeCount: 11)
         {
         }
 

@@ -1,4 +1,6 @@
+using System.Globalization;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Store.Demo;
@@ -34,4 +36,7 @@ public static class DemoDrawer
         new() { Name = "Charcoal core cone", KindId = "corespun-polyester", LabelSystem = LabelSystem.MetricCount, LabelFigure = 41.7, Colour = "#23313a", MetresLeft = 2400, Count = 2 },
         new() { Name = "Regatta gold", KindId = "heavy-rayon", LabelText = "decorative", Colour = "#c99a2e", MetresLeft = 75, Holder = ThreadHolder.Spool },
     ];
+
+    /// <summary>The same as a plan takes them, under the numbers they get in an empty workroom.</summary>
+    public static IReadOnlyList<Cone> Cones { get; } = [.. Threads.Select((t, i) => new Cone((i + 1).ToString(CultureInfo.InvariantCulture), t))];
 }

@@ -1,4 +1,3 @@
-using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
@@ -45,7 +44,7 @@ public static class DemoLoader
 
             var machine = machines[source.Machine];
             var figures = row.Cloth!.Entry.Resolve().Value!;
-            var snapshot = new SetupSnapshot(row.Cloth.Entry, figures, row.Entry, SetupState.HeadOf(plan, machine.Entry), plan);
+            var snapshot = new SetupSnapshot(row.Cloth.Entry, figures, row.Entry, plan.Setup.HeadOf(machine.Entry), plan);
             var setup = Keep(snapshot, row, machine);
             setup.SwatchPassedAt = source.Passed ? setup.CreatedAt.AddMinutes(35) : null;
             if (source.Seam.Name == DemoWorkroom.AmendedSeam)
@@ -53,8 +52,8 @@ public static class DemoLoader
                 // Its first swatch failed: the loops hung to the back, and the upper looper went a step tighter.
                 var upper = plan.Threads.Single(t => t.Position == ThreadPosition.UpperLooper);
                 var dial = snapshot.Machine.DialOf(upper.Position);
-                var change = new Amendment(new Dictionary<ThreadPosition, double> { [upper.Position] = dial.NumberFor(upper.StepsTighter + 1) }, LengthMm: plan.StitchLengthMm - 0.5);
-                var amended = Keep(snapshot with { Plan = change.Apply(plan, snapshot.Machine, figures, row.Entry).Value! }, row, machine);
+                var change = new Setup { Dials = Places.Of((upper.Position, dial.NumberFor(upper.StepsTighter + 1))), StitchLengthMm = plan.StitchLengthMm - 0.5 };
+                var amended = Keep(snapshot with { Plan = Amendment.Amend(plan, change, snapshot.Machine, figures, row.Entry).Value! }, row, machine);
                 (amended.Earlier, amended.Edition, amended.Remark) = (setup, 2, "First swatch gaped at the fold, loops to the back");
                 Begin(amended, machine, DemoWorkroom.States[source.Machine]);
             }
@@ -71,7 +70,7 @@ public static class DemoLoader
 
             var question = PlanQuestion.OnOne(DemoWorkroom.Cloths[source.Cloth].Resolve().Value!, source.Seam, DemoWorkroom.Machines[source.Machine], Schools.Default)
                 with
-            { Drawer = new Drawer(DemoDrawer.Needles, DemoDrawer.Threads) };
+            { Drawer = new Drawer(DemoDrawer.Needles, DemoDrawer.Cones) };
             return Planner.Best(question).Value?.Plan ?? throw new InvalidOperationException($"The demo's {source.Seam.Name} cannot be planned.");
         }
 
@@ -85,9 +84,9 @@ public static class DemoLoader
         }
 
         // Switched off, and then the kettle called.
-        void Begin(SetupRow setup, MachineRow machine, MachineState state)
+        void Begin(SetupRow setup, MachineRow machine, Setup state)
         {
-            var way = ThreadUpPlanner.Plan(ThreadUpQuestion.Onto(setup.Snapshot.Plan, setup.Snapshot.Machine.NeedleSystem, machine.Entry, state, Schools.Default)).Value!;
+            var way = ThreadUpPlanner.Plan(ThreadUpQuestion.Onto(setup.Snapshot.Plan, machine.Entry, state, Schools.Default)).Value!;
             var begun = new ThreadUpRow { Name = setup.Name, Entry = way, Machine = machine, Setup = setup, Done = 1, StateVersion = 1 };
             Stamp(begun);
             context.Add(begun);

@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -90,33 +91,43 @@ internal static class DemoMachines
     };
 
     /// <summary>What is on the machines right now, in the order of <see cref="DemoWorkroom.Machines"/>.</summary>
-    public static IReadOnlyList<MachineState> States { get; } =
+    public static IReadOnlyList<Setup> States { get; } =
     [
-        new()
+        Standing(
+            BoathouseTable(),
+            Places.Of((ThreadPosition.NeedleLeft, Stretch), (ThreadPosition.NeedleRight, Stretch)),
+            Places.Of(
+                (ThreadPosition.NeedleLeft, OfDrawer("Tern blue cone")), (ThreadPosition.NeedleRight, OfDrawer("Tern blue cone")),
+                (ThreadPosition.UpperLooper, OfDrawer("Blue fluff")), (ThreadPosition.LowerLooper, OfDrawer("Blue fluff")))) with
         {
-            Needles = [new(ThreadPosition.NeedleLeft, "household (flat shank)", "stretch", 80), new(ThreadPosition.NeedleRight, "household (flat shank)", "stretch", 80)],
-            Threads =
-            [
-                new(ThreadPosition.NeedleLeft, "spun-polyester", "#1d4e74", "Tern blue cone"), new(ThreadPosition.NeedleRight, "spun-polyester", "#1d4e74", "Tern blue cone"),
-                new(ThreadPosition.UpperLooper, "textured-nylon", "#1d4e74", "Blue fluff"), new(ThreadPosition.LowerLooper, "textured-nylon", "#1d4e74", "Blue fluff"),
-            ],
-            Dials = [new(ThreadPosition.NeedleLeft, 4), new(ThreadPosition.NeedleRight, 4), new(ThreadPosition.UpperLooper, 3), new(ThreadPosition.LowerLooper, 3)],
-            FingerName = "wide", LengthMm = 2.5, Differential = 1.3, CuttingWidthMm = 4.5,
+            Dials = Places.Of((ThreadPosition.NeedleLeft, 4.0), (ThreadPosition.NeedleRight, 4), (ThreadPosition.UpperLooper, 3), (ThreadPosition.LowerLooper, 3)),
+            FingerName = "wide", StitchLengthMm = 2.5, Differential = 1.3, CuttingWidthMm = 4.5, Knife = KnifeStand.Cutting,
         },
-        MachineState.Unknown,
-        new()
+        Setup.Unknown,
+        Standing(
+            CoachHouseCover(),
+            Places.Of((ThreadPosition.NeedleLeft, Stretch), (ThreadPosition.NeedleRight, Stretch)),
+            Places.Of((ThreadPosition.NeedleLeft, Grey("spun-polyester")), (ThreadPosition.NeedleRight, Grey("spun-polyester")), (ThreadPosition.ChainLooper, Grey("textured-nylon")))) with
         {
-            Needles = [new(ThreadPosition.NeedleLeft, "household (flat shank)", "stretch", 80), new(ThreadPosition.NeedleRight, "household (flat shank)", "stretch", 80)],
-            Threads = [new(ThreadPosition.NeedleLeft, "spun-polyester", "#6d6a63"), new(ThreadPosition.NeedleRight, "spun-polyester", "#6d6a63"), new(ThreadPosition.ChainLooper, "textured-nylon", "#6d6a63")],
-            Dials = [new(ThreadPosition.NeedleLeft, 4), new(ThreadPosition.NeedleRight, 4), new(ThreadPosition.ChainLooper, 1.5)],
-            LengthMm = 3, Differential = 1.1,
+            Dials = Places.Of((ThreadPosition.NeedleLeft, 4.0), (ThreadPosition.NeedleRight, 4), (ThreadPosition.ChainLooper, 1.5)),
+            StitchLengthMm = 3, Differential = 1.1,
         },
-        new()
+        Standing(
+            LandingPlain(),
+            Places.Of((ThreadPosition.Needle, new Needle("household (flat shank)", "jersey", 75))),
+            Places.Of(new[] { ThreadPosition.Needle, ThreadPosition.Bobbin }.Select(p => (p, new SewingThread("stretch-polyester") { Colour = "#23313a" })))) with
         {
-            Needles = [new(ThreadPosition.Needle, "household (flat shank)", "jersey", 75)],
-            Threads = [new(ThreadPosition.Needle, "stretch-polyester", "#23313a"), new(ThreadPosition.Bobbin, "stretch-polyester", "#23313a")],
-            Dials = [new(ThreadPosition.Needle, 4.5)],
-            LengthMm = 1.5, StitchId = StitchCatalogue.Zigzag.Id, ZigzagWidthMm = 2, PlateName = "zigzag plate", FootName = "zigzag foot", NeedlePositionMm = 0,
+            Dials = Places.Of((ThreadPosition.Needle, 4.5)),
+            StitchLengthMm = 1.5, StitchId = StitchCatalogue.Zigzag.Id, ZigzagWidthMm = 2, PlateName = "zigzag plate", FootName = "zigzag foot", NeedlePositionMm = 0,
         },
     ];
+
+    private static Needle Stretch => new("household (flat shank)", "stretch", 80);
+
+    /// <summary>A machine whose every seat and thread is known.</summary>
+    private static Setup Standing(Machine machine, Places<Needle> needles, Places<SewingThread> threads) => new Setup { Needles = needles, Threads = threads }.NamingAll(machine);
+
+    private static SewingThread Grey(string kindId) => new(kindId) { Colour = "#6d6a63" };
+
+    private static SewingThread OfDrawer(string name) => DemoDrawer.Cones.First(c => c.Stock.Name == name).Thread();
 }

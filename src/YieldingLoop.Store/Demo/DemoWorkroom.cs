@@ -52,7 +52,7 @@ public static class DemoWorkroom
     public static IReadOnlyList<Machine> Machines { get; } = [.. Overlockers, DemoMachines.CoachHouseCover(), DemoMachines.LandingPlain()];
 
     /// <summary>What is on the machines right now, in the same order.</summary>
-    public static IReadOnlyList<MachineState> States { get; } = DemoMachines.States;
+    public static IReadOnlyList<Setup> States { get; } = DemoMachines.States;
 
     /// <summary>The seam whose set-up was amended after its first swatch.</summary>
     public const string AmendedSeam = "Rib cuff to sleeve";

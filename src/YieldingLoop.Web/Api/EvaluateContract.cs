@@ -4,12 +4,12 @@ using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Web.Api;
 
-/// <summary>Request of <c>POST /api/v1/seams/evaluate</c>, for the API's description; <see cref="EvaluateRequestReader"/> reads it.</summary>
+/// <summary>Request of <c>POST /api/v1/seams/evaluate</c>. Schools are named by question, both as identifiers; they say how long a needle lasts and what a universal point is for.</summary>
 public sealed record EvaluateRequest(
     string Stitch, double StitchLengthMm, double SewnThicknessMm, IReadOnlyList<EvaluateThread> Threads,
     double? ZigzagWidthMm = null, double? GaugeMm = null, double? LoopWidthMm = null, double? BiteMm = null,
     EvaluateCloth? Cloth = null, int? Plies = null, EvaluateNeedle? Needle = null, string? CalibrationThread = null,
-    double? Differential = null, double? FootPressure = null, EvaluateNeed? Need = null);
+    double? Differential = null, double? FootPressure = null, EvaluateNeed? Need = null, IReadOnlyDictionary<string, string>? Schools = null);
 
 /// <summary>One thread: a tension, or a dial with its neutral number (sense 1 unless told).</summary>
 public sealed record EvaluateThread(

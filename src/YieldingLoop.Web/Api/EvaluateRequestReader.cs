@@ -8,110 +8,104 @@ using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Web.Api;
 
-/// <summary>Reads the body of <c>POST /api/v1/seams/evaluate</c>, strictly.</summary>
+/// <summary>Makes the case of the seam model from the body of <c>POST /api/v1/seams/evaluate</c>.</summary>
 internal static class EvaluateRequestReader
 {
     private const double MostMm = 50;
     private const double MostDial = 100;
+    private const int MostThreads = 20;
 
-    public static SeamCase? Read(JsonElement body, JsonErrors errors)
+    public static SeamCase? Read(JsonElement root, JsonErrors errors)
     {
-        if (StrictObject.Read(body, "", errors) is not { } root)
+        if (ContractReader.Read<EvaluateRequest>(root, errors) is not { } body)
         {
             return null;
         }
 
-        var stitch = root.OneOf("stitch", StitchCatalogue.Find, "stitch");
-        var length = root.Number("stitchLengthMm", 0, MostMm, aboveLeast: true);
-        var thickness = root.Number("sewnThicknessMm", 0, MostMm, aboveLeast: true);
-        var width = Geometry(root, "zigzagWidthMm", stitch?.NeedsZigzagWidth, zeroAllowed: true);
-        var gauge = Geometry(root, "gaugeMm", stitch?.NeedsGauge);
-        var loopWidth = Geometry(root, "loopWidthMm", stitch?.NeedsLoopWidth);
-        var bite = Geometry(root, "biteMm", stitch?.NeedsLoopWidth, zeroAllowed: true);
-        if (stitch is { NeedsLoopWidth: true, NeedsGauge: true } && loopWidth <= gauge)
+        var stitch = Find(body.Stitch, StitchCatalogue.Find, "stitch", "stitch", errors);
+        errors.Within("stitchLengthMm", body.StitchLengthMm, 0, MostMm, above: true);
+        errors.Within("sewnThicknessMm", body.SewnThicknessMm, 0, MostMm, above: true);
+        var geometry = new SeamGeometry(stitch ?? StitchCatalogue.Lockstitch, body.StitchLengthMm, body.SewnThicknessMm)
         {
-            root.Fault("loopWidthMm", "The loops lie outside both needles: the loop width is above the gauge.");
-        }
-
-        var calibration = root.OneOf("calibrationThread", ThreadCatalogue.Find, "thread kind", required: false) ?? ThreadCatalogue.SpunPolyester;
-        var threads = Threads(root, stitch, calibration, out var needleColour);
-        var cloth = Cloth(root.Object("cloth"));
-        var needle = Needle(root.Object("needle"));
-        var need = Need(root.Object("need"));
-        var seam = new
-        {
-            Plies = root.Whole("plies", 1, 12, required: false),
-            Differential = root.Number("differential", 0.2, 5, required: false),
-            FootPressure = root.Number("footPressure", 0, 10, required: false),
+            ZigzagWidthMm = Geometry("zigzagWidthMm", body.ZigzagWidthMm, stitch?.NeedsZigzagWidth, zeroAllowed: true),
+            GaugeMm = Geometry("gaugeMm", body.GaugeMm, stitch?.NeedsGauge),
+            LoopWidthMm = Geometry("loopWidthMm", body.LoopWidthMm, stitch?.NeedsLoopWidth),
+            BiteMm = Geometry("biteMm", body.BiteMm, stitch?.NeedsLoopWidth, zeroAllowed: true),
         };
-        root.Done();
-        if (errors.Any)
+        if (stitch is { NeedsLoopWidth: true, NeedsGauge: true } && body.LoopWidthMm <= body.GaugeMm)
         {
-            return null;
+            errors.Add("loopWidthMm", "The loops lie outside both needles: the loop width is above the gauge.");
         }
 
-        return new SeamCase
+        var calibration = Find(body.CalibrationThread ?? ThreadCatalogue.SpunPolyester.Id, ThreadCatalogue.Find, "thread kind", "calibrationThread", errors);
+        var schools = SchoolNames.Read(body.Schools, errors);
+        errors.Within("plies", body.Plies, 1, 12);
+        errors.Within("differential", body.Differential, 0.2, 5);
+        errors.Within("footPressure", body.FootPressure, 0, 10);
+        errors.Within("need.percent", body.Need?.Percent, 0, 700);
+        var threads = Threads(body.Threads, stitch, calibration ?? ThreadCatalogue.SpunPolyester, errors);
+        var colours = body.Threads.Select((t, i) => (Colour: Colour(t.Colour, $"threads[{i}].colour", errors), OfNeedle: ThreadPositions.TryFromId(t.Position, out var p) && p.IsNeedle())).ToList();
+        var cloth = Cloth(body.Cloth, errors);
+        var needle = Needle(body.Needle, schools, errors);
+        return errors.Any ? null : new SeamCase
         {
-            Geometry = new SeamGeometry(stitch!, length!.Value, thickness!.Value)
-            {
-                ZigzagWidthMm = width ?? 0, GaugeMm = gauge ?? 0, LoopWidthMm = loopWidth ?? 0, BiteMm = bite ?? 0,
-            },
+            Geometry = geometry,
             Threads = threads,
             Cloth = cloth,
-            Plies = seam.Plies,
+            Plies = body.Plies,
             Needle = needle,
-            Differential = seam.Differential,
-            FootPressure = seam.FootPressure ?? 1,
-            NeedPercent = need,
-            NeedleThreadColour = needleColour,
+            Differential = body.Differential,
+            FootPressure = body.FootPressure ?? 1,
+            NeedPercent = body.Need?.Percent,
+            NeedleThreadColour = colours.FirstOrDefault(c => c.OfNeedle && c.Colour is not null).Colour,
         };
-    }
 
-    /// <summary>Geometry the stitch does not use is accepted and ignored.</summary>
-    private static double? Geometry(StrictObject root, string member, bool? needed, bool zeroAllowed = false)
-    {
-        if (needed is true)
+        // Geometry the stitch does not use is accepted and ignored.
+        double Geometry(string member, double? value, bool? needed, bool zeroAllowed = false)
         {
-            return root.Number(member, 0, MostMm, required: true, aboveLeast: !zeroAllowed);
-        }
+            if (needed is not true)
+            {
+                return 0;
+            }
 
-        root.Has(member);
-        return null;
+            if (value is null)
+            {
+                errors.Add(member, "This member is missing.");
+            }
+
+            errors.Within(member, value, 0, MostMm, above: !zeroAllowed);
+            return value ?? 0;
+        }
     }
 
-    private static List<SetThread> Threads(StrictObject root, Stitch? stitch, ThreadKind calibration, out CieLab? needleColour)
+    private static List<SetThread> Threads(IReadOnlyList<EvaluateThread> named, Stitch? stitch, ThreadKind calibration, JsonErrors errors)
     {
         var threads = new List<SetThread>();
         var taken = new HashSet<ThreadPosition>();
-        needleColour = null;
-        foreach (var item in root.Objects("threads", 20))
+        if (named.Count > MostThreads)
         {
-            var id = item.Text("position");
-            var known = ThreadPositions.TryFromId(id, out var position);
-            if (!known && id is not null)
+            errors.Add("threads", $"At most {MostThreads} are possible.");
+            return threads;
+        }
+
+        foreach (var (i, item) in named.Index())
+        {
+            var at = $"threads[{i}]";
+            var kind = Find(item.Kind, ThreadCatalogue.Find, "thread kind", at + ".kind", errors);
+            if (!ThreadPositions.TryFromId(item.Position, out var position))
             {
-                item.Fault("position", "No thread position of this name is known.");
+                errors.Add(at + ".position", "No thread position of this name is known.");
+            }
+            else if (!taken.Add(position))
+            {
+                errors.Add(at + ".position", "This position stands in the list more than once.");
+            }
+            else if (stitch is not null && !stitch.NeedlePositions.Contains(position) && !stitch.OtherPositions.Contains(position))
+            {
+                errors.Add(at + ".position", $"A {stitch.Name} has no thread here.");
             }
 
-            var kind = item.OneOf("kind", ThreadCatalogue.Find, "thread kind");
-            var set = Tension(item, position, kind, calibration);
-            var colour = Colour(item);
-            if (known && position.IsNeedle())
-            {
-                needleColour ??= colour;
-            }
-
-            if (known && !taken.Add(position))
-            {
-                item.Fault("position", "This position stands in the list more than once.");
-            }
-            else if (known && stitch is not null && !stitch.NeedlePositions.Contains(position) && !stitch.OtherPositions.Contains(position))
-            {
-                item.Fault("position", $"A {stitch.Name} has no thread here.");
-            }
-
-            item.Done();
-            if (known && set is { } thread)
+            if (Tension(item, position, kind, calibration, at, errors) is { } thread)
             {
                 threads.Add(thread);
             }
@@ -119,130 +113,125 @@ internal static class EvaluateRequestReader
 
         if (stitch is not null)
         {
-            CheckPositions(root, stitch, taken);
+            foreach (var missing in stitch.OtherPositions.Where(p => !taken.Contains(p)))
+            {
+                errors.Add("threads", $"The thread in {missing.Id()} is missing.");
+            }
+
+            var needles = stitch.NeedlePositions.Count(taken.Contains);
+            if (needles != stitch.Needles)
+            {
+                errors.Add("threads", $"A {stitch.Name} has {stitch.Needles} needle thread{(stitch.Needles == 1 ? "" : "s")} ({string.Join(", ", stitch.NeedlePositions.Select(p => p.Id()))}); there are {needles}.");
+            }
         }
 
         return threads;
     }
 
-    private static void CheckPositions(StrictObject root, Stitch stitch, HashSet<ThreadPosition> taken)
+    private static SetThread? Tension(EvaluateThread item, ThreadPosition position, ThreadKind? kind, ThreadKind calibration, string at, JsonErrors errors)
     {
-        foreach (var missing in stitch.OtherPositions.Where(p => !taken.Contains(p)))
+        errors.Within(at + ".tensionCentinewtons", item.TensionCentinewtons, 0, 10_000, above: true);
+        errors.Within(at + ".dial", item.Dial, -MostDial, MostDial);
+        errors.Within(at + ".neutral", item.Neutral, -MostDial, MostDial);
+        if (item.Sense is not (null or 1 or -1))
         {
-            root.Fault("threads", $"The thread in {missing.Id()} is missing.");
+            errors.Add(at + ".sense", "The sense is 1 (a higher number is tighter) or −1 (a higher number is looser).");
         }
 
-        var needles = stitch.NeedlePositions.Count(taken.Contains);
-        if (needles != stitch.Needles)
+        switch (item)
         {
-            root.Fault("threads", $"A {stitch.Name} has {stitch.Needles} needle thread{(stitch.Needles == 1 ? "" : "s")} ({string.Join(", ", stitch.NeedlePositions.Select(p => p.Id()))}); there are {needles}.");
+            case { Dial: not null, TensionCentinewtons: not null }:
+                errors.Add(at + ".dial", "Give a dial or a tension, not both.");
+                break;
+            case { Dial: null, TensionCentinewtons: null }:
+                errors.Add(at + ".tensionCentinewtons", "A tension, or a dial with its neutral number, is missing.");
+                break;
+            case { Dial: not null, Neutral: null }:
+                errors.Add(at + ".neutral", "This member is missing.");
+                break;
+            default:
+                break;
         }
+
+        if (errors.Any || kind is null)
+        {
+            return null;
+        }
+
+        return item.TensionCentinewtons is { } tension
+            ? new SetThread(new LaidThread(position, kind, tension), 0)
+            : new SetThread(
+                new LaidThread(position, kind, DialTension.Tension(position, kind, item.Dial!.Value, item.Neutral!.Value, (DialSense)(item.Sense ?? 1), calibration)),
+                (item.Sense ?? 1) * (item.Dial.Value - item.Neutral.Value));
     }
 
-    private static SetThread? Tension(StrictObject item, ThreadPosition position, ThreadKind? kind, ThreadKind calibration)
+    private static SeamCloth? Cloth(EvaluateCloth? cloth, JsonErrors errors)
     {
-        var given = item.Number("tensionCentinewtons", 0, 10_000, required: false, aboveLeast: true);
-        var hasDial = item.Has("dial");
-        var hasTension = item.Has("tensionCentinewtons");
-        var dial = item.Number("dial", -MostDial, MostDial, required: false);
-        var neutral = item.Number("neutral", -MostDial, MostDial, required: hasDial);
-        var sense = item.Number("sense", -1, 1, required: false) ?? 1;
-        if (Math.Abs(sense) != 1)
-        {
-            item.Fault("sense", "The sense is 1 (a higher number is tighter) or −1 (a higher number is looser).");
-        }
-
-        if (hasDial && hasTension)
-        {
-            item.Fault("dial", "Give a dial or a tension, not both.");
-        }
-        else if (!hasDial && !hasTension)
-        {
-            item.Fault("tensionCentinewtons", "A tension, or a dial with its neutral number, is missing.");
-        }
-
-        if (kind is null)
+        if (cloth is null)
         {
             return null;
         }
 
-        if (given is { } tension)
+        errors.Within("cloth.stretchAlongPercent", cloth.StretchAlongPercent, 0, 500);
+        errors.Within("cloth.highestStretchPercent", cloth.HighestStretchPercent, 0, 500);
+        errors.Within("cloth.areaDensityGsm", cloth.AreaDensityGsm, 1, 5000);
+        if (cloth.HighestStretchPercent < cloth.StretchAlongPercent)
         {
-            return new SetThread(new LaidThread(position, kind, tension), 0);
+            errors.Add("cloth.highestStretchPercent", "The highest stretch is not below the stretch along the seam.");
         }
 
-        if (dial is not { } number || neutral is not { } middle)
+        return new SeamCloth
         {
-            return null;
-        }
-
-        var steps = sense * (number - middle);
-        return new SetThread(new LaidThread(position, kind, DialTension.Tension(position, kind, number, middle, (DialSense)(int)sense, calibration)), steps);
-    }
-
-    private static SeamCloth? Cloth(StrictObject? item)
-    {
-        if (item is null)
-        {
-            return null;
-        }
-
-        var along = item.Number("stretchAlongPercent", 0, 500);
-        var highest = item.Number("highestStretchPercent", 0, 500, required: false);
-        var density = item.Number("areaDensityGsm", 1, 5000);
-        if (highest < along)
-        {
-            item.Fault("highestStretchPercent", "The highest stretch is not below the stretch along the seam.");
-        }
-
-        var cloth = new SeamCloth
-        {
-            StretchAlongPercent = along ?? 0,
-            HighestStretchPercent = highest ?? along ?? 0,
-            AreaDensityGsm = density ?? 1,
-            Knit = item.Flag("knit") ?? true,
-            Elastane = item.Flag("elastane") ?? false,
-            Colour = Colour(item),
+            StretchAlongPercent = cloth.StretchAlongPercent,
+            HighestStretchPercent = cloth.HighestStretchPercent ?? cloth.StretchAlongPercent,
+            AreaDensityGsm = cloth.AreaDensityGsm,
+            Knit = cloth.Knit ?? true,
+            Elastane = cloth.Elastane ?? false,
+            Colour = Colour(cloth.Colour, "cloth.colour", errors),
         };
-        item.Done();
-        return cloth;
     }
 
-    private static SeatedNeedle? Needle(StrictObject? item)
+    private static SeatedNeedle? Needle(EvaluateNeedle? needle, Core.Setups.Schools schools, JsonErrors errors)
     {
-        if (item is null)
+        if (needle is null)
         {
             return null;
         }
 
-        var point = item.OneOf("point", NeedleCatalogue.Find, "needle point");
-        var size = default(NeedleSize);
-        if (item.Whole("sizeMetric", 1, 1000) is { } metric && !NeedleSize.TryFromMetric(metric, out size))
+        var point = Find(needle.Point, NeedleCatalogue.Find, "needle point", "needle.point", errors);
+        if (!NeedleSize.TryFromMetric(needle.SizeMetric, out var size))
         {
-            item.Fault("sizeMetric", "No needle of this size is made; the sizes are listed at /api/v1/needles.");
+            errors.Add("needle.sizeMetric", "No needle of this size is made; the sizes are listed at /api/v1/needles.");
         }
 
-        var needle = new SeatedNeedle(point!, size)
+        errors.Within("needle.hoursSewn", needle.HoursSewn, 0, 10_000);
+        errors.Within("needle.lifeHours", needle.LifeHours, 0, 10_000);
+        return point is null ? null : new SeatedNeedle(point, size)
         {
-            HoursSewn = item.Number("hoursSewn", 0, 10_000, required: false) ?? 0,
-            LifeHours = item.Number("lifeHours", 0, 10_000, required: false) ?? SeatedNeedle.DefaultLifeHours,
-            FullyUp = item.Flag("fullyUp") ?? true,
-            ThreadDrags = item.Flag("threadDrags") ?? false,
+            HoursSewn = needle.HoursSewn ?? 0,
+            LifeHours = needle.LifeHours ?? schools.NeedleLifeHours,
+            UniversalOnHeavyStretch = schools.UniversalOnHeavyStretch,
+            FullyUp = needle.FullyUp ?? true,
+            ThreadDrags = needle.ThreadDrags ?? false,
         };
-        item.Done();
-        return needle;
     }
 
-    private static double? Need(StrictObject? item)
+    /// <summary>One of a catalogue, by identifier.</summary>
+    internal static T? Find<T>(string id, Func<string, T?> find, string what, string path, JsonErrors errors)
+        where T : class
     {
-        var percent = item?.Number("percent", 0, 700);
-        item?.Done();
-        return percent;
+        var found = find(id);
+        if (found is null)
+        {
+            errors.Add(path, $"No {what} of this name is known.");
+        }
+
+        return found;
     }
 
-    private static CieLab? Colour(StrictObject item)
+    private static CieLab? Colour(string? hex, string path, JsonErrors errors)
     {
-        if (item.Text("colour", required: false) is not { } hex)
+        if (hex is null)
         {
             return null;
         }
@@ -252,7 +241,7 @@ internal static class EvaluateRequestReader
             return colour;
         }
 
-        item.Fault("colour", "A colour is written # and six digits 0–9, a–f.");
+        errors.Add(path, "A colour is written # and six digits 0–9, a–f.");
         return null;
     }
 }

@@ -3,7 +3,7 @@ using YieldingLoop.Core.Seams;
 
 namespace YieldingLoop.Web.Api;
 
-/// <summary>Request of <c>POST /api/v1/needs</c>, for the API's description. Which lengths are wanted follows from the way.</summary>
+/// <summary>Request of <c>POST /api/v1/needs</c>. Which lengths are wanted follows from the way.</summary>
 /// <param name="Way">"opening", "negative-ease", "movement", "on-body" or "none".</param>
 /// <param name="GirthToPassMm">Opening: what has to pass.</param>
 /// <param name="OpeningMm">Opening: at rest, round.</param>
@@ -26,36 +26,77 @@ public sealed record NeedResponse(double NeedPercent, double LowPercent, double 
     }
 }
 
-/// <summary>Reads the body of <c>POST /api/v1/needs</c>, strictly.</summary>
+/// <summary>Answers the body of <c>POST /api/v1/needs</c>. What a way does not ask for has no place in the body.</summary>
 internal static class NeedRequestReader
 {
-    private static readonly string[] Ways = ["opening", "negative-ease", "movement", "on-body", "none"];
+    private const double LeastMm = 30, MostMm = 3000;
 
-    public static NeedResponse? Read(JsonElement body, JsonErrors errors)
+    /// <summary>What each way asks for.</summary>
+    private static readonly Dictionary<string, string[]> Ways = new()
     {
-        if (StrictObject.Read(body, "", errors) is not { } root)
+        ["opening"] = ["girthToPassMm", "openingMm"],
+        ["negative-ease"] = ["girthMm", "garmentMm", "movement"],
+        ["movement"] = ["movement"],
+        ["on-body"] = ["onBodyMm"],
+        ["none"] = [],
+    };
+
+    public static NeedResponse? Read(JsonElement root, JsonErrors errors)
+    {
+        if (ContractReader.Read<NeedRequest>(root, errors) is not { } body)
         {
             return null;
         }
 
-        var stretch = root.Number("clothStretchPercent", 0, 1000, required: false);
-        double? Length(string member, double least = 30, double most = 3000) => root.Number(member, least, most);
-        SkinStrain? Strain(bool required) => root.OneOf("movement", SkinStrainCatalogue.Find, "skin strain", required);
-        var need = root.OneOf("way", w => Ways.FirstOrDefault(k => k == w), "way") switch
+        if (!Ways.TryGetValue(body.Way, out var asked))
         {
-            "opening" => (Length("girthToPassMm"), Length("openingMm")) is ({ } pass, { } opening) ? Need.ForOpening(pass, opening) : null,
-            "negative-ease" => (Length("girthMm"), Length("garmentMm"), Strain(required: false)) is ({ } girth, { } garment, var moved) ? Need.ForNegativeEase(girth, garment, moved) : null,
-            "movement" => Strain(required: true) is { } strain ? Need.ForMovement(strain) : null,
-            "on-body" => Length("onBodyMm", 100, 300) is { } marked ? Need.Given(marked - 100) : null,
-            "none" => Need.None,
-            _ => null,
-        };
-        if (need is { Percent: > SeamEntry.MostNeedPercent })
-        {
-            root.Fault("way", $"That asks the seam for {need.Percent:0} % stretch; more than {SeamEntry.MostNeedPercent:0} % is not believed. Check the two lengths.");
+            errors.Add("way", $"The ways are {string.Join(", ", Ways.Keys)}.");
+            return null;
         }
 
-        root.Done();
-        return errors.Any || need is null ? null : NeedResponse.Of(need, stretch);
+        var given = new (string Name, object? Value)[]
+        {
+            ("girthToPassMm", body.GirthToPassMm), ("openingMm", body.OpeningMm), ("girthMm", body.GirthMm), ("garmentMm", body.GarmentMm), ("movement", body.Movement), ("onBodyMm", body.OnBodyMm),
+        };
+        foreach (var (name, value) in given)
+        {
+            var optional = body.Way == "negative-ease" && name == "movement";
+            if (value is null && asked.Contains(name) && !optional)
+            {
+                errors.Add(name, "This member is missing.");
+            }
+            else if (value is not null && !asked.Contains(name))
+            {
+                errors.Add(name, "This way does not ask for it.");
+            }
+        }
+
+        foreach (var (name, value) in given.Where(g => g.Value is double && g.Name != "onBodyMm"))
+        {
+            errors.Within(name, (double?)value, LeastMm, MostMm);
+        }
+
+        errors.Within("onBodyMm", body.OnBodyMm, 100, 300);
+        errors.Within("clothStretchPercent", body.ClothStretchPercent, 0, 1000);
+        var strain = body.Movement is { } movement ? EvaluateRequestReader.Find(movement, SkinStrainCatalogue.Find, "skin strain", "movement", errors) : null;
+        if (errors.Any)
+        {
+            return null;
+        }
+
+        var need = body.Way switch
+        {
+            "opening" => Need.ForOpening(body.GirthToPassMm!.Value, body.OpeningMm!.Value),
+            "negative-ease" => Need.ForNegativeEase(body.GirthMm!.Value, body.GarmentMm!.Value, strain),
+            "movement" => Need.ForMovement(strain!),
+            "on-body" => Need.Given(body.OnBodyMm!.Value - 100),
+            _ => Need.None,
+        };
+        if (need.Percent > SeamEntry.MostNeedPercent)
+        {
+            errors.Add("way", $"That asks the seam for {need.Percent:0} % stretch; more than {SeamEntry.MostNeedPercent:0} % is not believed. Check the two lengths.");
+        }
+
+        return errors.Any ? null : NeedResponse.Of(need, body.ClothStretchPercent);
     }
 }

@@ -1,8 +1,10 @@
+using System.Text.Json;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
 
@@ -27,9 +29,9 @@ public sealed record PlanCloth(
 /// <summary>A machine at hand.</summary>
 /// <param name="Id">What the answer calls it.</param>
 /// <param name="Machine">Its record, with its kind: "overlocker", "coverstitch", "convertible" or "plain".</param>
-/// <param name="State">What is on it; nothing is known where it is left out.</param>
+/// <param name="State">What is on it; nothing is known where it is left out. The thread of a cone in the drawer names it by the drawer's name for it.</param>
 /// <param name="LiftedRules">Hard rules that are lifted on it.</param>
-public sealed record PlanMachine(string Id, Machine Machine, MachineState? State = null, IReadOnlyList<LiftedRule>? LiftedRules = null);
+public sealed record PlanMachine(string Id, Machine Machine, SetupDocument? State = null, IReadOnlyList<LiftedRule>? LiftedRules = null);
 
 /// <summary>The drawer.</summary>
 public sealed record PlanDrawer(IReadOnlyList<NeedleStock>? Needles = null, IReadOnlyList<ThreadStock>? Threads = null);
@@ -52,10 +54,30 @@ public sealed record HelpResponse(string What, string Sentence, double YieldPerc
 public sealed record WhyNotResponse(string Sentence, bool RuledOut, SetupResponse? SetUp);
 
 /// <summary>A planned set-up.</summary>
+/// <param name="Machine">On which machine.</param>
+/// <param name="Setup">The set-up, as the thread-up takes it.</param>
+/// <param name="Threads">Figures of its threads.</param>
+/// <param name="NeedleToBuy">Whether the needle has to be bought.</param>
+/// <param name="KnifeNumber">Number on the knife dial, where it has one.</param>
+/// <param name="SewnWith">"face-up" or "wrong-side-up"; left out where the seam's procedure says so.</param>
+/// <param name="UpperLoosened">Whether the upper looper is loosened on purpose, for cloth that drags.</param>
+/// <param name="Verdict">The verdict.</param>
+/// <param name="NeedPercent">What the wearer asks, %.</param>
+/// <param name="RequiredPercent">What is required with its margin, %.</param>
+/// <param name="SparePoints">Yield less need, percentage points.</param>
+/// <param name="Figures">All that the seam model says of it.</param>
+/// <param name="Targets">What a swatch of it should show.</param>
+/// <param name="MissedLimits">The limits it misses.</param>
+/// <param name="Cost">What it costs to sew.</param>
+/// <param name="Reasons">Why each choice was made.</param>
+/// <param name="Notes">What to know before sewing.</param>
+/// <param name="WouldChange">What would change the answer.</param>
+/// <param name="ToBuy">What has to be bought, by name.</param>
+/// <param name="Differs">In what it differs from the best.</param>
+/// <param name="Behind">Why it comes after the best.</param>
 public sealed record SetupResponse(
-    string Machine, string Stitch, bool Flatlock, SetupNeedle Needle, IReadOnlyList<SetupThread> Threads, string? Finger, double StitchLengthMm, double? ZigzagWidthMm,
-    double? Differential, double? CuttingWidthMm, double? KnifeNumber, string? Plate, string? Foot, bool Tape, string? SewnWith,
-    string Verdict, double NeedPercent, double RequiredPercent, double SparePoints, EvaluateResponse Figures, IReadOnlyList<string> MissedLimits,
+    string Machine, SetupDocument Setup, IReadOnlyList<SetupThread> Threads, bool NeedleToBuy, double? KnifeNumber, string? SewnWith, bool UpperLoosened,
+    string Verdict, double NeedPercent, double RequiredPercent, double SparePoints, EvaluateResponse Figures, Targets Targets, IReadOnlyList<string> MissedLimits,
     SetupCost? Cost, IReadOnlyList<SetupReason> Reasons, IReadOnlyList<string> Notes, IReadOnlyList<string> WouldChange, IReadOnlyList<string> ToBuy, string? Differs, string? Behind)
 {
     public static SetupResponse Of(PlannedSetup setup)
@@ -63,23 +85,21 @@ public sealed record SetupResponse(
         var plan = setup.Plan;
         var verdict = plan.Figures.Verdict!;
         return new SetupResponse(
-            setup.MachineId, plan.StitchId, plan.Flatlock, new SetupNeedle(plan.PointId, plan.NeedleSizeMetric, plan.TwinGapMm, plan.NeedleToBuy),
-            [.. plan.Threads.Select(t => new SetupThread(t.Position.Id(), t.KindId, t.DialNumber, t.StepsTighter, t.TensionCentinewtons, t.StockName, t.ToBuy))],
-            plan.FingerName, plan.StitchLengthMm, plan.ZigzagWidthMm, plan.Differential, plan.CuttingWidthFromRightMm, plan.KnifeNumber, plan.PlateName, plan.FootName, plan.Tape,
-            plan.From switch { SewnFrom.Face => "face-up", SewnFrom.WrongSide => "wrong-side-up", _ => null },
-            verdict.Verdict.Id(), verdict.NeedPercent, verdict.RequiredPercent, verdict.SparePoints, EvaluateResponse.Of(plan.Figures),
-            [.. Enum.GetValues<PlanLimits>().Where(l => l != PlanLimits.None && (plan.Missed & l) != 0).Select(l => l.ToString().ToLowerInvariant())],
+            setup.MachineId, SetupDocument.Of(plan.Setup), [.. plan.ThreadFigures.Select(t => new SetupThread(t.Position.Id(), t.StepsTighter, t.TensionCentinewtons, t.ToBuy))],
+            plan.NeedleToBuy, plan.KnifeNumber, plan.From switch { SewnFrom.Face => "face-up", SewnFrom.WrongSide => "wrong-side-up", _ => null }, plan.UpperLoosened,
+            verdict.Verdict.Id(), verdict.NeedPercent, verdict.RequiredPercent, verdict.SparePoints, EvaluateResponse.Of(plan.Figures), plan.Targets,
+            [.. Enum.GetValues<PlanLimits>().Where(l => l != PlanLimits.None && (plan.Missed & l) != 0).Select(l => Word(l))],
             plan.Cost is { } cost ? new SetupCost(cost.ChangeoverMinutes, cost.ThreadMetres, cost.Steps, cost.Purchases) : null,
-            [.. plan.Reasons.Select(r => new SetupReason(r.Topic.ToString(), r.Sentence, r.Basis))], plan.Notes, plan.WouldChange, plan.ToBuy,
+            [.. plan.Reasons.Select(r => new SetupReason(Word(r.Topic), r.Sentence, r.Basis))], plan.Notes, plan.WouldChange, plan.ToBuy,
             setup.Differs.Length > 0 ? setup.Differs : null, setup.Behind.Length > 0 ? setup.Behind : null);
     }
+
+    private static string Word<T>(T choice)
+        where T : struct, Enum => JsonNamingPolicy.KebabCaseLower.ConvertName(choice.ToString());
 }
 
-/// <summary>The needle of a set-up.</summary>
-public sealed record SetupNeedle(string Point, int SizeMetric, double? TwinGapMm, bool ToBuy);
-
-/// <summary>A thread of a set-up.</summary>
-public sealed record SetupThread(string Position, string Kind, double? DialNumber, double StepsTighter, double TensionCentinewtons, string? StockName, bool ToBuy);
+/// <summary>Figures of a thread of a set-up.</summary>
+public sealed record SetupThread(string Position, double StepsTighter, double TensionCentinewtons, bool ToBuy);
 
 /// <summary>What a set-up costs.</summary>
 public sealed record SetupCost(double ChangeoverMinutes, double ThreadMetresPerMetre, double StepsFromUsual, int Purchases);

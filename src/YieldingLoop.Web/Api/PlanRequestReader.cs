@@ -14,18 +14,18 @@ internal static class PlanRequestReader
 
     public static PlanResponse? Read(JsonElement root, JsonErrors errors)
     {
-        if (StrictBody.Read<PlanBody>(root, errors, "machines") is not { } body)
+        if (ContractReader.Read<PlanBody>(root, errors) is not { } body)
         {
             return null;
         }
 
         Check(body, errors);
+        var question = Question(body, SchoolNames.Read(body.Schools, errors));
         if (errors.Any)
         {
             return null;
         }
 
-        var question = Question(body);
         var plan = Planner.Plan(question);
         errors.Add("", plan.Problems);
         if (plan.Value is not { } answer)
@@ -40,10 +40,10 @@ internal static class PlanRequestReader
 
     private static void Check(PlanBody body, JsonErrors errors)
     {
-        Within("cloth.stretchAcrossPercent", body.Cloth.StretchAcrossPercent, 0, 400);
-        Within("cloth.stretchLengthwisePercent", body.Cloth.StretchLengthwisePercent, 0, 400);
-        Within("cloth.areaDensityGsm", body.Cloth.AreaDensityGsm, 20, 2000);
-        Within("cloth.thicknessMm", body.Cloth.ThicknessMm, 0.05, 20);
+        errors.Within("cloth.stretchAcrossPercent", body.Cloth.StretchAcrossPercent, 0, 400);
+        errors.Within("cloth.stretchLengthwisePercent", body.Cloth.StretchLengthwisePercent, 0, 400);
+        errors.Within("cloth.areaDensityGsm", body.Cloth.AreaDensityGsm, 20, 2000);
+        errors.Within("cloth.thicknessMm", body.Cloth.ThicknessMm, 0.05, 20);
         if (body.Cloth.Colour is { } colour && !CieLab.TryFromHex(colour, out _))
         {
             errors.Add("cloth.colour", "A colour is written # and six digits 0–9, a–f.");
@@ -67,7 +67,7 @@ internal static class PlanRequestReader
             errors.Add($"{at}.machine", problems);
             if (machine.State is { } state && problems.Count == 0)
             {
-                errors.Add($"{at}.state", MachineStateCheck.Problems(machine.Machine, state));
+                errors.Add($"{at}.state", SetupCheck.Problems(machine.Machine, state.ToSetup()));
             }
 
             foreach (var lifted in machine.LiftedRules ?? [])
@@ -95,7 +95,6 @@ internal static class PlanRequestReader
             errors.Add($"drawer.threads[{i}]", threads[i].Resolve().Problems);
         }
 
-        StrictBody.CheckSchools(body.Schools, errors);
         errors.Add("weights", [.. (body.Weights ?? PlannerWeights.Default).Problems()]);
         Pins("pins", body.Pins);
         Pins("whyNot", body.WhyNot);
@@ -117,19 +116,10 @@ internal static class PlanRequestReader
                 errors.Add($"{at}.machineId", "This machine is not among those at hand.");
             }
         }
-
-        void Within(string path, double value, double least, double most)
-        {
-            if (!(value >= least && value <= most))
-            {
-                errors.Add(path, FormattableString.Invariant($"This is a number from {least:0.##} to {most:0.##}."));
-            }
-        }
     }
 
-    private static PlanQuestion Question(PlanBody body)
+    private static PlanQuestion Question(PlanBody body, Schools schools)
     {
-        var schools = StrictBody.Schools(body.Schools);
         static Figure Told(double value) => new(value, value, value, FigureSource.Told);
         var cloth = body.Cloth;
         var figures = new ClothFigures
@@ -138,8 +128,8 @@ internal static class PlanRequestReader
             Elastane = cloth.Elastane, Sheds = cloth.Sheds, Runs = cloth.Runs, Melts = cloth.Melts, Colour = cloth.Colour,
         };
         return new PlanQuestion(
-            figures, body.Seam, [.. body.Machines.Select(m => new MachineAtHand(m.Id, m.Machine, m.State ?? MachineState.Unknown) { Lifted = m.LiftedRules ?? [] })],
-            body.Drawer is { } drawer ? new Core.Setups.Drawer(drawer.Needles ?? [], drawer.Threads ?? []) : null,
+            figures, body.Seam, [.. body.Machines.Select(m => new MachineAtHand(m.Id, m.Machine, m.State?.ToSetup() ?? Setup.Unknown) { Lifted = m.LiftedRules ?? [] })],
+            body.Drawer is { } drawer ? new Core.Setups.Drawer(drawer.Needles ?? [], [.. (drawer.Threads ?? []).Select(t => new Cone(t.Name.Trim(), t))]) : null,
             schools, body.Weights ?? PlannerWeights.Default, body.Pins ?? PlanPins.None);
     }
 }

@@ -4,6 +4,7 @@ using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Api;
 
@@ -21,7 +22,8 @@ internal static class SeamApi
         {
             json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
             // Positions and kinds are written as they are read.
-            json.SerializerOptions.Converters.Add(StrictBody.Choices);
+            json.SerializerOptions.Converters.Add(ContractReader.Choices);
+            WorkroomContext.AddContracts(json.SerializerOptions);
         });
         return services.AddOpenApi("v1", openApi => openApi.AddDocumentTransformer((document, _, _) =>
         {

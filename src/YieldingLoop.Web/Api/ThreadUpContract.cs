@@ -3,18 +3,19 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
 
 /// <summary>Request of <c>POST /api/v1/thread-ups</c>: the whole question inline.</summary>
 /// <param name="Machine">The machine's record, with its kind: "overlocker", "coverstitch", "convertible" or "plain".</param>
-/// <param name="Wanted">What is wanted on it: needles and threads are all of them, other members that are left out are not asked for.</param>
+/// <param name="Wanted">What is wanted on it: needles and threads are all of them; of the rest, what is left out or null is not asked for.</param>
 /// <param name="State">What is on it; nothing is known where it is left out.</param>
 /// <param name="Schools">School by question, both as identifiers; "broken-thread" is the one that matters here.</param>
 /// <param name="Broke">Position whose thread broke.</param>
 /// <param name="StartAgain">Whether every thread is cut and all begins again.</param>
 public sealed record ThreadUpBody(
-    Machine Machine, MachineState Wanted, MachineState? State = null, IReadOnlyDictionary<string, string>? Schools = null, string? Broke = null, bool StartAgain = false);
+    Machine Machine, SetupDocument Wanted, SetupDocument? State = null, IReadOnlyDictionary<string, string>? Schools = null, string? Broke = null, bool StartAgain = false);
 
 /// <summary>Answer of <c>POST /api/v1/thread-ups</c>.</summary>
 /// <param name="Steps">The steps in their order.</param>
@@ -23,11 +24,11 @@ public sealed record ThreadUpBody(
 /// <param name="Shorter">What looks shorter, and why it is not done.</param>
 /// <param name="Again">What is threaded again because a thread broke, and by which school.</param>
 /// <param name="End">What is on the machine once all is done.</param>
-public sealed record ThreadUpResponse(IReadOnlyList<StepResponse> Steps, double Minutes, double MinutesWithSwatch, IReadOnlyList<ShorterResponse> Shorter, string? Again, MachineState End)
+public sealed record ThreadUpResponse(IReadOnlyList<StepResponse> Steps, double Minutes, double MinutesWithSwatch, IReadOnlyList<ShorterResponse> Shorter, string? Again, SetupDocument End)
 {
     public static ThreadUpResponse Of(ThreadUpPlan plan) => new(
         [.. plan.Steps.Zip(ThreadUpWords.All(plan), StepResponse.Of)], plan.Minutes, plan.MinutesWithSwatch,
-        [.. plan.Shorter.Select(s => new ShorterResponse(s.MinutesLess, s.Sentence))], plan.Again.Length > 0 ? plan.Again : null, plan.StateAfter(plan.Steps.Count));
+        [.. plan.Shorter.Select(s => new ShorterResponse(s.MinutesLess, s.Sentence))], plan.Again.Length > 0 ? plan.Again : null, SetupDocument.Of(plan.StateAfter(plan.Steps.Count)));
 }
 
 /// <summary>A step.</summary>
@@ -37,17 +38,18 @@ public sealed record ThreadUpResponse(IReadOnlyList<StepResponse> Steps, double 
 /// <param name="Caution">The caution that belongs to it.</param>
 /// <param name="Minutes">How long it takes; 0 for a moment.</param>
 /// <param name="Positions">The positions it is about.</param>
+/// <param name="Seats">The seats it empties beside them.</param>
 /// <param name="Needle">The needle that goes in.</param>
 /// <param name="Thread">The thread that goes in.</param>
 /// <param name="Number">What is set: a dial's number, mm, or a ratio.</param>
 /// <param name="Before">What stood there.</param>
 /// <param name="Name">Name of a finger, plate or foot, or identifier of a stitch.</param>
 public sealed record StepResponse(
-    string Act, string Title, IReadOnlyList<string> How, string? Caution, double Minutes, IReadOnlyList<string> Positions, NeedleInSeat? Needle, ThreadInPlace? Thread, double? Number, double? Before, string? Name)
+    string Act, string Title, IReadOnlyList<string> How, string? Caution, double Minutes, IReadOnlyList<string> Positions, IReadOnlyList<string>? Seats, NeedleDocument? Needle, ThreadDocument? Thread, double? Number, double? Before, string? Name)
 {
     public static StepResponse Of(ThreadUpStep step, StepWords words) => new(
         JsonNamingPolicy.KebabCaseLower.ConvertName(step.Act.ToString()), words.With.Length > 0 ? $"{words.Title}: {words.With}" : words.Title, words.Lines,
-        words.Caution is { } place ? Cautions.At(place).Text : null, step.Minutes, [.. step.Positions.Select(p => p.Id())], step.Needle, step.Thread, step.Number, step.Before, step.Name);
+        words.Caution is { } place ? Cautions.At(place).Text : null, step.Minutes, [.. step.Positions.Select(p => p.Id())], step.Seats.Count > 0 ? [.. step.Seats.Select(p => p.Id())] : null, step.Needle is { } needle ? NeedleDocument.Of(needle) : null, step.Thread is { } thread ? ThreadDocument.Of(thread) : null, step.Number, step.Before, step.Name);
 }
 
 /// <summary>Something that looks shorter.</summary>
@@ -58,13 +60,13 @@ internal static class ThreadUpRequestReader
 {
     public static ThreadUpResponse? Read(JsonElement root, JsonErrors errors)
     {
-        if (StrictBody.Read<ThreadUpBody>(root, errors, "machine") is not { } body)
+        if (ContractReader.Read<ThreadUpBody>(root, errors) is not { } body)
         {
             return null;
         }
 
         errors.Add("machine", MachineCheck.Problems(body.Machine));
-        StrictBody.CheckSchools(body.Schools, errors);
+        var schools = SchoolNames.Read(body.Schools, errors);
         ThreadPosition? broke = null;
         if (body.Broke is { } named)
         {
@@ -83,7 +85,7 @@ internal static class ThreadUpRequestReader
             return null;
         }
 
-        var plan = ThreadUpPlanner.Plan(new ThreadUpQuestion(body.Machine, body.State ?? MachineState.Unknown, body.Wanted, StrictBody.Schools(body.Schools)) { Broke = broke, StartAgain = body.StartAgain });
+        var plan = ThreadUpPlanner.Plan(new ThreadUpQuestion(body.Machine, body.State?.ToSetup() ?? Setup.Unknown, body.Wanted.ToSetup(), schools) { Broke = broke, StartAgain = body.StartAgain });
         errors.Add("", plan.Problems);
         return plan.Value is { } answer ? ThreadUpResponse.Of(answer) : null;
     }

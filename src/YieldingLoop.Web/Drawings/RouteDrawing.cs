@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Core.Words;
@@ -17,9 +18,9 @@ public static class RouteDrawing
     private const double Width = 560, Height = 400, Cone = 36, Guide = 112, Disc = 168, Lower = 240, End = 322;
 
     /// <summary>Draws the threads of a machine before a step, and the step on them.</summary>
-    public static IHtmlContent Draw(Machine head, MachineState before, ThreadUpStep step, Wording wording)
+    public static IHtmlContent Draw(Machine head, Setup before, ThreadUpStep step, Wording wording)
     {
-        List<ThreadPosition> places = [.. head.Dials.Select(d => d.Position), .. head is PlainMachine ? [ThreadPosition.Bobbin] : Array.Empty<ThreadPosition>()];
+        var places = before.ThreadPlaces(head);
         var names = string.Join(", ", step.Positions.Select(p => p.Name()));
         var svg = new Svg(Width, Height, wording.Say($"Threads from cone to needle and looper; this step is about {(names.Length > 0 ? names : "all of them")}."), "drawing route");
         var pitch = (Width - 40) / Math.Max(places.Count, 3);
@@ -32,10 +33,10 @@ public static class RouteDrawing
         return svg.Done();
     }
 
-    private static void Column(Svg svg, double x, ThreadPosition position, MachineState before, ThreadUpStep step)
+    private static void Column(Svg svg, double x, ThreadPosition position, Setup before, ThreadUpStep step)
     {
         var here = step.Positions.Contains(position);
-        var on = before.ThreadAt(position) is not null;
+        var on = before.Threads[position].IsThere;
         var leaves = here && step.Act is ThreadUpAct.TakeOut or ThreadUpAct.TakeOff;
         var css = ThreadLook.Class(position);
         var bobbin = position == ThreadPosition.Bobbin;
@@ -96,9 +97,9 @@ public static class RouteDrawing
     }
 
     /// <summary>What the thread ends in: a needle with its eye, or the hook of a looper.</summary>
-    private static void Foot(Svg svg, double x, ThreadPosition position, MachineState before)
+    private static void Foot(Svg svg, double x, ThreadPosition position, Setup before)
     {
-        if (position.IsNeedle() && before.NeedleAt(position) is null)
+        if (position.IsNeedle() && before.NeedleOf(position) is null)
         {
             svg.Rect(x - 7, End - 40, 14, 34, "clamp-empty", 3);
         }

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Core.Words;
 
@@ -43,13 +44,13 @@ public static class ThreadUpDrawing
         }
 
         var after = step.Apply(plan.StateAfter(index));
-        var filled = plan.Head.Seats.Where(s => after.NeedleAt(s.Position) is not null).ToList();
+        var filled = plan.Head.Seats.Where(s => after.Needles[s.Position].IsThere).ToList();
         return filled.Zip(filled.Skip(1)).Where(p => (p.First.Position == step.Position() || p.Second.Position == step.Position()) && p.First.TipHigherMm is not null && p.Second.TipHigherMm is not null)
             .Select(p => ((Seat, Seat)?)p).FirstOrDefault();
     }
 
-    private static IHtmlContent Clamp(Machine head, MachineState after, ThreadUpStep step, string needle, Wording wording) =>
-        ClampDrawing.Draw(head, [.. after.Needles.Select(n => n.Seat)], needle, wording, after.Needles.Select(n => n.TwinGapMm).FirstOrDefault(g => g is not null), step.Position());
+    private static IHtmlContent Clamp(Machine head, Setup after, ThreadUpStep step, string needle, Wording wording) =>
+        ClampDrawing.Draw(head, [.. after.Needles.Filled], needle, wording, after.Twin?.TwinGapMm, step.Position());
 
     private static IHtmlContent Range(SettingRange range, ThreadUpStep step, string less, string more, string what) =>
         SettingRuler.Range(range.Least, range.Most, range.Step, step.Number!.Value, step.Before, less, more, what);
@@ -73,6 +74,7 @@ public static class ThreadUpDrawing
             ThreadUpAct.CloseCovers => "Looper cover and cloth plate closed.",
             ThreadUpAct.ClearAway => "A machine with nothing on it.",
             ThreadUpAct.ChangeOver => "One half of the machine in the place of the other.",
+            ThreadUpAct.Converter => "The converter over the upper looper.",
             ThreadUpAct.Finger => "The stitch finger beside the needle.",
             ThreadUpAct.Plate => "A needle plate with its slot.",
             ThreadUpAct.Foot => "A presser foot on its ankle.",
@@ -105,6 +107,9 @@ public static class ThreadUpDrawing
                 break;
             case ThreadUpAct.Finger:
                 svg.Path("M20 74h150q20 0 20 10t-20 10h-150z", "clamp-block").Path("M96 10h8l-2 44 -2 12 -2 -12z", "needle-steel").Path("M84 70q18 -26 36 0t36 0", "g-thread t-upper-looper");
+                break;
+            case ThreadUpAct.Converter:
+                svg.Path("M150 128q-4 -76 -96 -80l-14 10q62 14 74 70z", "clamp-block").Circle(56, 56, 6, "needle-eye").Path("M30 34h56q12 0 12 12v16", "g-line").Path("M92 54l6 10 8 -8", "g-line");
                 break;
             case ThreadUpAct.Plate:
                 svg.Rect(24, 40, 192, 84, "clamp-block", 10).Rect(78, 72, 84, 18, "aid-window", 9).Circle(42, 58, 5, "clamp-screw").Circle(198, 58, 5, "clamp-screw");

@@ -44,7 +44,7 @@ public class PlannerTests
     {
         var plan = Plan(Cloth("power-knit"), SideSeam with { OnSkin = true });
         Assert.Equal(NeedleCatalogue.Stretch, plan.Point);
-        Assert.Equal(80, plan.NeedleSizeMetric);
+        Assert.Equal(80, plan.Needle.SizeMetric);
         Assert.Equal(Verdict.Holds, plan.Figures.Verdict!.Verdict);
         Assert.Equal("textured-nylon", plan.Threads.Single(t => t.Position == ThreadPosition.UpperLooper).KindId);
     }
@@ -100,7 +100,7 @@ public class PlannerTests
     {
         var plan = Plan(Cloth("double-knit"), SideSeam);
         Assert.Equal(StitchCatalogue.FourThreadOveredge, plan.Stitch);
-        Assert.Equal(90, plan.NeedleSizeMetric);
+        Assert.Equal(90, plan.Needle.SizeMetric);
         Assert.InRange(plan.StitchLengthMm, 2.5, 3);
     }
 
@@ -115,7 +115,9 @@ public class PlannerTests
         Assert.Equal("narrow", plan.FingerName);
         var (upper, lower) = Loopers(plan);
         Assert.InRange(lower.StepsTighter - upper.StepsTighter, 2, 4);
-        Assert.InRange(plan.Targets.MeetingLineMm!.Value, -1.5, -0.5);
+        Assert.InRange(plan.Targets.MeetingLineMm!.Value.Wanted!.Value, -1.5, -0.5);
+        Assert.True(plan.UpperLoosened);
+        Assert.True(plan.Targets.MeetingLineMm.Value.Least >= -1.5);
         Assert.Contains(FormattableString.Invariant($"(drag {plan.Figures.Drag:0.00}, limit 1)"), Assert.Single(plan.ReasonsFor(PlanTopic.LooperDials)).Sentence, StringComparison.Ordinal);
         Assert.Contains(FormattableString.Invariant($"{plan.Figures.Seam.StrengthNewtonsPerCm * plan.StitchLengthMm / 2.5:0} N/cm"), Assert.Single(plan.ReasonsFor(PlanTopic.Stitch)).Sentence, StringComparison.Ordinal);
     }
@@ -126,7 +128,7 @@ public class PlannerTests
         var plan = Plan(Cloth("sweater-knit"), SideSeam);
         Assert.All(new[] { Loopers(plan).Upper, Loopers(plan).Lower }, t => Assert.Equal("textured-nylon", t.KindId));
         Assert.InRange(plan.StitchLengthMm, 1.5, 2);
-        Assert.Equal(SeamLimits.CoverForShedding, plan.Targets.CoverLeast);
+        Assert.Equal((0.33, 0.33), (plan.Targets.CoverFace!.Value.Least, plan.Targets.CoverBack!.Value.Least));
     }
 
     [Fact]
@@ -205,7 +207,12 @@ public class PlannerTests
         Assert.Equal("none", plan.FingerName);
         var (upper, lower) = Loopers(plan);
         Assert.True(upper.StepsTighter < 0 && lower.StepsTighter > 0);
-        Assert.Equal(-(plan.LoopWidthMm + plan.SewnThicknessMm / 2), plan.Targets.MeetingLineMm!.Value, 0.3);
+        Assert.Equal(-0.9 * (plan.LoopWidthMm + plan.SewnThicknessMm / 2), plan.Targets.MeetingLineMm!.Value.Most!.Value, 9);
+        Assert.True(plan.Targets.Wrapped && plan.Targets.MeetingLineMm.Value.Met(plan.Figures.Seam.MeetingLineMm!.Value));
+        // The knife leaves an edge to be rolled, nothing may show on the face, and a single layer has nothing to open.
+        Assert.Equal((-2.5, -0.5), (plan.Targets.OverhangMm!.Value.Least, plan.Targets.OverhangMm.Value.Most));
+        Assert.InRange(plan.Figures.Seam.OverhangMm!.Value, -2.5, -0.5);
+        Assert.Equal((0.45, null, null), (plan.Targets.CoverFace!.Value.Least, plan.Targets.CoverBack, plan.Targets.GapMm));
         Assert.Equal("textured-nylon", upper.KindId);
     }
 
@@ -294,8 +301,9 @@ public class PlannerTests
             new SeamGeometry(plan.Stitch, plan.StitchLengthMm, plan.SewnThicknessMm) { GaugeMm = Machine.GaugeMm, LoopWidthMm = plan.LoopWidthMm, BiteMm = plan.BiteMm },
             threads,
             new ThreadReading[5]);
-        Assert.Equal(seam.MeetingLineMm, plan.Targets.MeetingLineMm);
-        Assert.Equal(seam.OverhangMm, plan.Targets.OverhangMm);
+        Assert.Equal((seam.MeetingLineMm, 0.5), (plan.Targets.MeetingLineMm!.Value.Wanted, plan.Targets.MeetingLineMm.Value.Tolerance!.Value));
+        Assert.Equal((seam.OverhangMm, 0.5), (plan.Targets.OverhangMm!.Value.Wanted, plan.Targets.OverhangMm.Value.Tolerance!.Value));
+        Assert.Equal((0.45, plan.Figures.Verdict!.RequiredPercent, 50), (plan.Targets.GapMm!.Value.Most, plan.Targets.HoldPercent, plan.Targets.HoldStitches));
         Assert.Equal(seam.YieldPercent, plan.Figures.Yield.Middle);
         Assert.All(plan.Threads, t => Assert.Equal(
             DialTension.Tension(t.Position, t.Kind, t.DialNumber!.Value, Machine.DialOf(t.Position).Neutral, Machine.DialOf(t.Position).Sense, Machine.CalibrationThread), t.TensionCentinewtons, 9));
@@ -304,8 +312,8 @@ public class PlannerTests
     [Fact]
     public void The_same_question_gets_the_same_answer() =>
         Assert.Equal(
-            System.Text.Json.JsonSerializer.Serialize(Plan(Cloth("power-knit"), SideSeam)),
-            System.Text.Json.JsonSerializer.Serialize(Plan(Cloth("power-knit"), SideSeam)));
+            Canonical.Text(Plan(Cloth("power-knit"), SideSeam)),
+            Canonical.Text(Plan(Cloth("power-knit"), SideSeam)));
 
     [Fact]
     public void What_the_machine_lacks_is_said_not_guessed()

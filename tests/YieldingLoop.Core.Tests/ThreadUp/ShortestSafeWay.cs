@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Tests.ThreadUp;
@@ -25,23 +26,28 @@ internal static class ShortestSafeWay
     }
 
     /// <summary>Minutes from a state to another.</summary>
-    public static double Minutes(Machine machine, MachineState from, MachineState wanted)
+    public static double Minutes(Machine machine, Setup from, Setup wanted)
     {
         double minutes = 0;
         if (machine is Convertible && from.ChangedOverTo != wanted.ChangedOverTo)
         {
-            (minutes, from) = (5, new MachineState { ChangedOverTo = wanted.ChangedOverTo });
+            (minutes, from) = (5, new Setup { ChangedOverTo = wanted.ChangedOverTo });
         }
 
-        minutes += wanted.Dials.Count(d => from.DialNumber(d.Position) != d.Number) * 0.2;
-        minutes += new[] { (from.LengthMm, wanted.LengthMm), (from.Differential, wanted.Differential), (from.ZigzagWidthMm, wanted.ZigzagWidthMm), (from.NeedlePositionMm, wanted.NeedlePositionMm) }.Count(n => n.Item2 is not null && n.Item1 != n.Item2) * 0.2;
-        minutes += wanted.StitchId is not null && from.StitchId != wanted.StitchId ? 0.2 : 0;
-        minutes += new[] { (from.FingerName, wanted.FingerName), (from.PlateName, wanted.PlateName), (from.FootName, wanted.FootName) }.Count(n => n.Item2 is not null && n.Item1 != n.Item2);
-        minutes += wanted.CuttingWidthMm is { } cut && (from.CuttingWidthMm != cut || from.KnifeAway != wanted.KnifeAway) ? 1 : 0;
+        minutes += wanted.Dials.Count(d => from.Dials[d.Key] != d.Value) * 0.2;
+        minutes += new[]
+        {
+            (from.StitchLengthMm, wanted.StitchLengthMm), (from.Differential, wanted.Differential), (from.ZigzagWidthMm, wanted.ZigzagWidthMm), (from.NeedlePositionMm, wanted.NeedlePositionMm), (from.FootPressure, wanted.FootPressure),
+        }.Count(n => n.Item2.IsThere && n.Item1 != n.Item2) * 0.2;
+        minutes += wanted.StitchId.IsThere && from.StitchId != wanted.StitchId ? 0.2 : 0;
+        minutes += new[] { (from.FingerName, wanted.FingerName), (from.PlateName, wanted.PlateName), (from.FootName, wanted.FootName), (from.ConverterName, wanted.ConverterName) }.Count(n => n.Item2.IsThere && n.Item1 != n.Item2);
+        minutes += wanted.ConverterName.IsEmpty && from.ConverterName.IsThere ? 1 : 0;
+        minutes += wanted.CuttingWidthMm.IsThere && (from.CuttingWidthMm != wanted.CuttingWidthMm || (from.Knife == KnifeStand.Away) != (wanted.Knife == KnifeStand.Away)) ? 1 : 0;
         return minutes + Hands(wanted.HeadOf(machine), from, wanted);
     }
 
-    private static double Hands(Machine head, MachineState from, MachineState wanted)
+    /// <summary>Needles and threads; what nobody has said of them is taken off first, in a moment.</summary>
+    private static double Hands(Machine head, Setup from, Setup wanted)
     {
         // Loopers in this machine's order, then needles: the order threads are laid in.
         ThreadPosition[] loopers = head switch
@@ -52,25 +58,40 @@ internal static class ShortestSafeWay
             _ => [ThreadPosition.Bobbin],
         };
         var seats = head.Seats.Select(s => s.Position).ToArray();
-        ThreadPosition[] places = [.. loopers, .. seats];
-        bool SameNeedle(NeedleInSeat? a, NeedleInSeat? b) => a is not null && b is not null && a with { Seat = default } == b with { Seat = default };
-        bool SameThread(ThreadInPlace? here, ThreadInPlace? there) => here is not null && there is not null && here.KindId == there.KindId
-            && (there.Colour is null || here.Colour == there.Colour) && (there.Label == "" || here.Label == there.Label || (here.Label == "" && there.Colour is not null));
+        // A twin needle has two eyes to thread; every other needle one.
+        (ThreadPosition Position, int Seat)[] eyes =
+        [
+            .. seats.SelectMany((seat, i) => wanted.Needles[seat].TryGet(out var needle) && needle.TwinGapMm is not null
+                ? new[] { (ThreadPosition.NeedleLeft, i), (ThreadPosition.NeedleRight, i) }
+                : [(seat, i)]),
+        ];
+        ThreadPosition[] places = [.. loopers, .. eyes.Select(e => e.Position)];
+        static bool SameThread(Place<SewingThread> at, Place<SewingThread> want)
+        {
+            if (!at.TryGet(out var here) || !want.TryGet(out var there) || here.KindId != there.KindId)
+            {
+                return false;
+            }
+
+            return here.ConeId is not null && there.ConeId is not null ? here.ConeId == there.ConeId
+                : (there.Colour is null || here.Colour == there.Colour) && (there.Name == "" || here.Name == there.Name || (here.Name == "" && there.Colour is not null));
+        }
 
         var start = default(Bench);
         var goal = default(Bench);
         for (var i = 0; i < seats.Length; i++)
         {
-            start = start.WithNeedle(i, from.NeedleAt(seats[i]) is not { } needle ? 0 : SameNeedle(needle, wanted.NeedleAt(seats[i])) ? 2 : 1);
-            goal = goal.WithNeedle(i, wanted.NeedleAt(seats[i]) is null ? 0 : 2);
+            start = start.WithNeedle(i, !from.Needles[seats[i]].TryGet(out var needle) ? 0 : wanted.Needles[seats[i]].TryGet(out var other) && needle == other ? 2 : 1);
+            goal = goal.WithNeedle(i, wanted.Needles[seats[i]].IsThere ? 2 : 0);
         }
 
         for (var i = 0; i < places.Length; i++)
         {
-            start = start.WithThread(i, from.ThreadAt(places[i]) is not { } thread ? 0 : SameThread(thread, wanted.ThreadAt(places[i])) ? 2 : 1);
-            goal = goal.WithThread(i, wanted.ThreadAt(places[i]) is null ? 0 : 2);
+            start = start.WithThread(i, !from.Threads[places[i]].IsThere ? 0 : SameThread(from.Threads[places[i]], wanted.Threads[places[i]]) ? 2 : 1);
+            goal = goal.WithThread(i, wanted.Threads[places[i]].IsThere ? 2 : 0);
         }
 
+        Bench Bare(Bench bench, int seat) => Enumerable.Range(loopers.Length, eyes.Length).Where(i => eyes[i - loopers.Length].Seat == seat).Aggregate(bench, (b, i) => b.WithThread(i, 0));
         var done = new HashSet<Bench>();
         var open = new PriorityQueue<Bench, double>([(start, 0)]);
         while (open.TryDequeue(out var bench, out var minutes))
@@ -87,8 +108,7 @@ internal static class ShortestSafeWay
 
             for (var i = 0; i < places.Length; i++)
             {
-                var (looper, seat) = (i < loopers.Length, i - loopers.Length);
-                var twice = !looper && wanted.NeedleAt(places[i])?.TwinGapMm is not null ? 2 : 1;
+                var looper = i < loopers.Length;
                 if (bench.Thread(i) != 0)
                 {
                     // A thread is cut and drawn out in a moment; tying on pulls the wanted one after it, save on a bobbin.
@@ -103,19 +123,22 @@ internal static class ShortestSafeWay
                     open.Enqueue(bench.WithThread(i, 2), minutes + 2);
                 }
 
-                if (!looper && bench.Needle(seat) == 2 && goal.Thread(i) == 2 && bench.Thread(i) != 2)
+                if (!looper && bench.Needle(eyes[i - loopers.Length].Seat) == 2 && goal.Thread(i) == 2 && bench.Thread(i) != 2)
                 {
-                    open.Enqueue(bench.WithThread(i, 2), minutes + twice);
+                    open.Enqueue(bench.WithThread(i, 2), minutes + 1);
+                }
+            }
+
+            for (var seat = 0; seat < seats.Length; seat++)
+            {
+                if (goal.Needle(seat) == 2)
+                {
+                    open.Enqueue(Bare(bench.WithNeedle(seat, 2), seat), minutes + 2);
                 }
 
-                if (!looper && goal.Needle(seat) == 2)
+                if (bench.Needle(seat) != 0)
                 {
-                    open.Enqueue(bench.WithNeedle(seat, 2).WithThread(i, 0), minutes + 2);
-                }
-
-                if (!looper && bench.Needle(seat) != 0)
-                {
-                    open.Enqueue(bench.WithNeedle(seat, 0).WithThread(i, 0), minutes + 2);
+                    open.Enqueue(Bare(bench.WithNeedle(seat, 0), seat), minutes + 2);
                 }
             }
         }

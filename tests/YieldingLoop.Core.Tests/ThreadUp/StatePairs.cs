@@ -1,4 +1,6 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Tests.Setups;
 using YieldingLoop.Core.Threads;
@@ -24,7 +26,7 @@ internal static class StatePairs
     ];
 
     /// <summary>A machine's pairs: what is on it, and what is wanted.</summary>
-    public static IEnumerable<(MachineState From, MachineState Wanted)> Of(Machine machine)
+    public static IEnumerable<(Setup From, Setup Wanted)> Of(Machine machine)
     {
         var random = new Random(20261125);
         for (var i = 0; i < PerKind; i++)
@@ -33,7 +35,7 @@ internal static class StatePairs
             // Now and then nothing is known, or what is wanted is on already, or differs in one thing only.
             yield return random.Next(20) switch
             {
-                0 => (MachineState.Unknown, wanted),
+                0 => (Setup.Unknown, wanted),
                 1 => (wanted, wanted),
                 < 7 => (Disturbed(wanted, machine, random), wanted),
                 _ => (State(machine, random, whole: false), wanted),
@@ -41,23 +43,23 @@ internal static class StatePairs
         }
     }
 
-    private static MachineState Disturbed(MachineState state, Machine machine, Random random)
+    private static Setup Disturbed(Setup state, Machine machine, Random random)
     {
         var head = state.HeadOf(machine);
-        var positions = Positions(head);
+        var positions = state.ThreadPlaces(head);
         var position = positions[random.Next(positions.Count)];
-        return random.Next(4) switch
+        var seat = state.Needles.Filled.First();
+        return random.Next(5) switch
         {
-            0 => state with { Threads = [.. state.Threads.Where(t => t.Position != position)] },
-            1 => state with { Threads = [.. state.Threads.Select(t => t.Position == position ? t with { KindId = "textured-nylon", Label = "" } : t)] },
-            2 => state with { Needles = [.. state.Needles.Skip(1)], Threads = [.. state.Threads.Where(t => t.Position != state.Needles[0].Seat)] },
-            _ => state with { LengthMm = null, Dials = [.. state.Dials.Skip(1)] },
+            0 => state with { Threads = state.Threads.With(position, Place<SewingThread>.Empty) },
+            1 => state with { Threads = state.Threads.With(position, state.Threads[position].IsThere ? new SewingThread("textured-nylon") : Place<SewingThread>.Empty) },
+            2 => state with { Needles = state.Needles.With(seat, Place<Needle>.Empty), Threads = state.Threads.With(state.Needles[seat].Value.ThreadPlaces(seat), Place<SewingThread>.Empty) },
+            3 => state with { Threads = state.Threads.With(position, Place<SewingThread>.Unknown) },
+            _ => state with { StitchLengthMm = Place<double>.Unknown, Dials = state.Dials.With(state.Dials.Known.First(), Place<double>.Unknown) },
         };
     }
 
-    private static IReadOnlyList<ThreadPosition> Positions(Machine head) => [.. head.Dials.Select(d => d.Position), .. head is PlainMachine ? [ThreadPosition.Bobbin] : Array.Empty<ThreadPosition>()];
-
-    private static MachineState State(Machine machine, Random random, bool whole)
+    private static Setup State(Machine machine, Random random, bool whole)
     {
         T Pick<T>(params T[] among) => among[random.Next(among.Length)];
         bool Said() => whole || random.Next(4) > 0;
@@ -69,27 +71,31 @@ internal static class StatePairs
         }
 
         var twin = head is PlainMachine && random.Next(3) == 0 ? Pick<double?>(2.5, 4) : null;
-        var needles = seats.Select(s => new NeedleInSeat(s, head.NeedleSystem, Pick("stretch", "jersey"), Pick([.. head.NeedleSizes.Take(2)]), twin)).ToList();
-        ThreadInPlace Thread(ThreadPosition position) => Pick(
-            new ThreadInPlace(position, "spun-polyester", "#1d4e74", "Blue cone"), new ThreadInPlace(position, "spun-polyester", "#6d6a63"),
-            new ThreadInPlace(position, "stretch-polyester"), new ThreadInPlace(position, "spun-polyester"));
-        var loopers = Positions(head).Where(p => !p.IsNeedle()).Where(_ => whole ? random.Next(6) > 0 : random.Next(3) > 0).ToList();
-        return new MachineState
+        SewingThread Thread() => Pick(
+            new SewingThread("spun-polyester") { Colour = "#1d4e74", Name = "Blue cone" }, new SewingThread("spun-polyester") { Colour = "#6d6a63" },
+            new SewingThread("spun-polyester") { Colour = "#1d4e74", Name = "Blue cone", ConeId = Pick("1", "2") },
+            new SewingThread("stretch-polyester"), new SewingThread("spun-polyester"));
+        var state = new Setup
         {
-            ChangedOverTo = machine is Convertible ? head.Kind : null,
-            Needles = needles,
-            Threads = [.. seats.Where(_ => Said()).Concat(loopers).Select(Thread)],
-            Dials = [.. head.Dials.Where(_ => Said()).Select(d => new DialAt(d.Position, d.Dial.Settable(d.Dial.Neutral + random.Next(-2, 3) * d.Dial.Step)))],
-            FingerName = head is Overlocker o && Said() ? Pick([.. o.Fingers.Select(f => f.Name)]) : null,
-            LengthMm = Said() ? Pick(2, 2.5, 3) : null,
-            Differential = head.Feed is not null && Said() ? Pick(1, 1.3) : null,
-            CuttingWidthMm = head is Overlocker && Said() ? Pick(3.5, 4) : null,
-            KnifeAway = head is Overlocker && random.Next(5) == 0,
-            StitchId = head is PlainMachine && Said() ? Pick(StitchCatalogue.Lockstitch.Id, StitchCatalogue.Zigzag.Id) : null,
-            ZigzagWidthMm = head is PlainMachine && Said() ? Pick(0, 2.0) : null,
-            PlateName = head is PlainMachine p && Said() ? Pick([.. p.Plates.Select(x => x.Name)]) : null,
-            FootName = head is PlainMachine f2 && Said() ? Pick([.. f2.Feet.Select(x => x.Name)]) : null,
-            NeedlePositionMm = head is PlainMachine && Said() ? 0 : null,
+            ChangedOverTo = machine is Convertible ? head.Kind : Place<MachineKind>.Unknown,
+            Needles = Places.Of(seats.Select(s => (s, new Needle(head.NeedleSystem, Pick("stretch", "jersey"), Pick([.. head.NeedleSizes.Take(2)]), twin)))),
+            Dials = Places.Of(head.Dials.Where(_ => Said()).Select(d => (d.Position, d.Dial.Settable(d.Dial.Neutral + random.Next(-2, 3) * d.Dial.Step)))),
+            FingerName = head is Overlocker o && Said() ? Pick([.. o.Fingers.Select(f => f.Name)]) : Place<string>.Unknown,
+            StitchLengthMm = Said() ? Pick(2, 2.5, 3) : Place<double>.Unknown,
+            Differential = head.Feed is not null && Said() ? Pick(1, 1.3) : Place<double>.Unknown,
+            CuttingWidthMm = head is Overlocker && Said() ? Pick(3.5, 4) : Place<double>.Unknown,
+            Knife = head is not Overlocker ? Place<KnifeStand>.Empty : random.Next(5) == 0 ? KnifeStand.Away : KnifeStand.Cutting,
+            ConverterName = head is Overlocker && random.Next(4) == 0 ? "two-thread converter" : head is Overlocker && Said() ? Place<string>.Empty : Place<string>.Unknown,
+            FootPressure = random.Next(4) == 0 ? Pick(0.5, 1) : Place<double>.Unknown,
+            StitchId = head is PlainMachine && Said() ? Pick(StitchCatalogue.Lockstitch.Id, StitchCatalogue.Zigzag.Id) : Place<string>.Unknown,
+            ZigzagWidthMm = head is PlainMachine && Said() ? Pick(0, 2.0) : Place<double>.Unknown,
+            PlateName = head is PlainMachine p && Said() ? Pick([.. p.Plates.Select(x => x.Name)]) : Place<string>.Unknown,
+            FootName = head is PlainMachine f2 && Said() ? Pick([.. f2.Feet.Select(x => x.Name)]) : Place<string>.Unknown,
+            NeedlePositionMm = head is PlainMachine && Said() ? 0 : Place<double>.Unknown,
         };
+        var loopers = head.ThreadPlaces.Where(p => !p.IsNeedle()).Where(_ => whole ? random.Next(6) > 0 : random.Next(3) > 0);
+        state = state with { Threads = Places.Of(state.Needles.SelectMany(n => n.Value.ThreadPlaces(n.Key)).Where(_ => Said()).Concat(loopers).Select(p => (p, Thread()))) };
+        // What is wanted names all it sews with; of a state, somebody may have said that the rest is empty, or nothing at all.
+        return whole || random.Next(3) > 0 ? state.NamingAll(head) : state;
     }
 }

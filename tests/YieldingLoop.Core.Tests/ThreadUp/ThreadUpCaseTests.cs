@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Tests.Setups;
 using YieldingLoop.Core.Threads;
@@ -11,17 +12,19 @@ public class ThreadUpCaseTests
 {
     private static readonly Overlocker Machine = PlanSearchTests.Overlocker() with { LooperOrder = LooperOrder.UpperFirst };
 
-    private static NeedleInSeat Needle(ThreadPosition seat, int size = 80) => new(seat, Machine.NeedleSystem, "stretch", size);
+    private static Needle Needle(int size = 80) => new(Machine.NeedleSystem, "stretch", size);
 
-    private static readonly MachineState Threaded = new()
+    private static readonly SewingThread Blue = new("spun-polyester") { Colour = "#1d4e74", Name = "Blue cone" };
+
+    private static readonly Setup Threaded = new()
     {
-        Needles = [Needle(ThreadPosition.NeedleLeft), Needle(ThreadPosition.NeedleRight)],
-        Threads = [.. Overlocker.Positions.Select(p => new ThreadInPlace(p, "spun-polyester", "#1d4e74", "Blue cone"))],
-        Dials = [.. Overlocker.Positions.Select(p => new DialAt(p, 4))],
-        FingerName = Machine.Fingers[0].Name, LengthMm = 2.5, Differential = 1, CuttingWidthMm = 4,
+        Needles = Places.Of((ThreadPosition.NeedleLeft, Needle()), (ThreadPosition.NeedleRight, Needle())),
+        Threads = Places.Of(Overlocker.Positions.Select(p => (p, Blue))),
+        Dials = Places.Of(Overlocker.Positions.Select(p => (p, 4.0))),
+        FingerName = Machine.Fingers[0].Name, StitchLengthMm = 2.5, Differential = 1, CuttingWidthMm = 4, Knife = KnifeStand.Cutting,
     };
 
-    private static ThreadUpPlan Plan(MachineState from, MachineState wanted, Machine? machine = null, ThreadPosition? broke = null, string school = "by-place", bool again = false)
+    private static ThreadUpPlan Plan(Setup from, Setup wanted, Machine? machine = null, ThreadPosition? broke = null, string school = "by-place", bool again = false)
     {
         var answer = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine ?? Machine, from, wanted, Schools.Default with { BrokenThreadId = school }) { Broke = broke, StartAgain = again });
         Assert.Empty(answer.Problems);
@@ -30,8 +33,9 @@ public class ThreadUpCaseTests
 
     private static IEnumerable<string> Told(ThreadUpPlan plan) => plan.Steps.Select(s => $"{s.Act}{(s.Positions.Count > 0 ? " " : "")}{string.Join('+', s.Positions.Select(p => p.Tag()))}");
 
-    private static MachineState With(MachineState state, ThreadPosition position, ThreadInPlace? thread) =>
-        state with { Threads = [.. state.Threads.Where(t => t.Position != position), .. thread is null ? Array.Empty<ThreadInPlace>() : [thread]] };
+    private static Setup With(Setup state, ThreadPosition position, SewingThread? thread) => state with { Threads = state.Threads.With(position, thread.OrEmpty()) };
+
+    private static Setup WithDial(Setup state, ThreadPosition position, double number) => state with { Dials = state.Dials.With(position, number) };
 
     private static readonly string[] Sewing = ["CloseCovers", "SwitchOn", "Swatch"];
 
@@ -41,7 +45,7 @@ public class ThreadUpCaseTests
     [Fact]
     public void A_dial_alone_is_turned_with_the_power_off_and_says_which_way_and_how_far()
     {
-        var plan = Plan(Threaded, Threaded with { Dials = [.. Threaded.Dials.Select(d => d.Position == ThreadPosition.UpperLooper ? d with { Number = 2.5 } : d)] });
+        var plan = Plan(Threaded, WithDial(Threaded, ThreadPosition.UpperLooper, 2.5));
         Assert.Equal(["SwitchOff", "Dial UL", .. Sewing], Told(plan));
         var words = ThreadUpWords.Of(plan, 1);
         Assert.Equal("Upper looper: dial to 2.5", words.Title);
@@ -53,16 +57,16 @@ public class ThreadUpCaseTests
     public void A_dial_whose_numbers_run_the_other_way_is_turned_tighter_by_a_lower_number()
     {
         var other = Machine with { UpperLooper = Machine.UpperLooper with { Sense = DialSense.HigherIsLooser } };
-        var plan = Plan(Threaded, Threaded with { Dials = [.. Threaded.Dials.Select(d => d.Position == ThreadPosition.UpperLooper ? d with { Number = 3 } : d)] }, other);
+        var plan = Plan(Threaded, WithDial(Threaded, ThreadPosition.UpperLooper, 3), other);
         Assert.Equal("It stands at 4: 1 step tighter.", ThreadUpWords.Of(plan, 1).Lines[0]);
     }
 
     [Fact]
     public void Another_cone_of_the_same_kind_is_tied_on_at_a_looper_and_threaded_at_a_needle()
     {
-        var red = new ThreadInPlace(ThreadPosition.UpperLooper, "spun-polyester", "#a01c2c", "Red cone");
-        Assert.Equal(["SwitchOff", "FootUp", "TieOn UL", "IntoDiscs UL", .. Sewing], Told(Plan(Threaded, With(Threaded, red.Position, red))));
-        var plan = Plan(Threaded, With(Threaded, ThreadPosition.NeedleLeft, red with { Position = ThreadPosition.NeedleLeft }));
+        var red = new SewingThread("spun-polyester") { Colour = "#a01c2c", Name = "Red cone" };
+        Assert.Equal(["SwitchOff", "FootUp", "TieOn UL", "IntoDiscs UL", .. Sewing], Told(Plan(Threaded, With(Threaded, ThreadPosition.UpperLooper, red))));
+        var plan = Plan(Threaded, With(Threaded, ThreadPosition.NeedleLeft, red));
         Assert.Equal(["SwitchOff", "FootUp", "ThreadNeedle NL", "IntoDiscs NL", .. Sewing], Told(plan));
         Assert.Equal("Pull the left needle’s thread into its disc", ThreadUpWords.Of(plan, 3).Title);
         // The knot stops before the eye; half a minute is what that costs.
@@ -86,7 +90,7 @@ public class ThreadUpCaseTests
     [Fact]
     public void Two_needles_are_changed_one_after_the_other_and_the_one_that_stays_shows_the_height()
     {
-        var plan = Plan(Threaded, Threaded with { Needles = [Needle(ThreadPosition.NeedleLeft, 90), Needle(ThreadPosition.NeedleRight, 90)] });
+        var plan = Plan(Threaded, Threaded with { Needles = Places.Of((ThreadPosition.NeedleLeft, Needle(90)), (ThreadPosition.NeedleRight, Needle(90))) });
         Assert.Equal(["SwitchOff", "SetNeedle NL", "SetNeedle NR", "FootUp", "ThreadNeedle NL", "ThreadNeedle NR", "IntoDiscs NL+NR", "TurnByHand", .. Sewing], Told(plan));
         Assert.Contains(ThreadUpWords.Of(plan, 1).Lines, l => l.Contains("right needle stays in", StringComparison.Ordinal) && l.Contains("higher", StringComparison.Ordinal));
     }
@@ -94,7 +98,7 @@ public class ThreadUpCaseTests
     [Fact]
     public void A_spare_needle_goes_last_of_the_needles_and_its_spool_with_it()
     {
-        var one = Threaded with { Needles = [Needle(ThreadPosition.NeedleRight, 90)], Threads = [.. Threaded.Threads.Skip(1)], Dials = [.. Threaded.Dials.Skip(1)] };
+        var one = With(Threaded, ThreadPosition.NeedleLeft, null) with { Needles = Places.Of((ThreadPosition.NeedleRight, Needle(90))), Dials = Threaded.Dials.With(ThreadPosition.NeedleLeft, Place<double>.Unknown) };
         var plan = Plan(Threaded, one);
         Assert.Equal(["SetNeedle NR", "TakeOutNeedle NL"], Told(plan).Skip(1).Take(2));
         Assert.Contains("creeps back", ThreadUpWords.Of(plan, 2).Lines[0], StringComparison.Ordinal);
@@ -103,7 +107,7 @@ public class ThreadUpCaseTests
 
     [Fact]
     public void On_a_machine_nobody_has_said_anything_about_whatever_is_on_it_comes_off_first() =>
-        Assert.Equal(["SwitchOff", "ClearAway", "SetNeedle NL", "SetNeedle NR", "Finger", "FootUp", "ThreadLooper UL", "ThreadLooper LL", "ThreadNeedle NL", "ThreadNeedle NR", "IntoDiscs NL+NR+UL+LL"], Told(Plan(MachineState.Unknown, Threaded)).Take(11));
+        Assert.Equal(["SwitchOff", "ClearAway NL+NR+UL+LL", "SetNeedle NL", "SetNeedle NR", "Finger", "FootUp", "ThreadLooper UL", "ThreadLooper LL", "ThreadNeedle NL", "ThreadNeedle NR", "IntoDiscs NL+NR+UL+LL"], Told(Plan(Setup.Unknown, Threaded)).Take(11));
 
     [Theory]
     [InlineData("by-place", ThreadPosition.UpperLooper, "TakeOut NL+NR+UL+LL ThreadLooper UL ThreadLooper LL ThreadNeedle NL ThreadNeedle NR", 6)]
@@ -145,27 +149,30 @@ public class ThreadUpCaseTests
         Assert.Contains(ThreadUpWords.Of(plan, 3).Lines, l => l.Contains("toward you", StringComparison.Ordinal));
     }
 
-    private static MachineState PlainState(double? gap)
+    private static Setup PlainState(double? gap)
     {
         var plain = PlanSearchTests.Plain();
-        return new()
+        var needle = new Needle(plain.NeedleSystem, "stretch", 75, gap);
+        return new Setup
         {
-            Needles = [new(ThreadPosition.Needle, plain.NeedleSystem, "stretch", 75, gap)],
-            Threads = [new(ThreadPosition.Needle, "spun-polyester"), new(ThreadPosition.Bobbin, "spun-polyester")],
-            Dials = [new(ThreadPosition.Needle, 4)], LengthMm = 2.5, PlateName = "zigzag plate", FootName = plain.Feet[0].Name, StitchId = "301", ZigzagWidthMm = gap is null ? 3 : 0, NeedlePositionMm = 0,
-        };
+            Needles = Places.Of((ThreadPosition.Needle, needle)),
+            Threads = Places.Of(needle.ThreadPlaces(ThreadPosition.Needle).Append(ThreadPosition.Bobbin).Select(p => (p, new SewingThread("spun-polyester")))),
+            Dials = Places.Of((ThreadPosition.Needle, 4.0)), StitchLengthMm = 2.5, PlateName = "zigzag plate", FootName = plain.Feet[0].Name, StitchId = "301", ZigzagWidthMm = gap is null ? 3 : 0, NeedlePositionMm = 0,
+        }.NamingAll(plain);
     }
 
     [Fact]
     public void A_twin_needle_is_threaded_by_hand_on_two_paths_before_the_bobbin_is_drawn_up()
     {
         var plain = PlanSearchTests.Plain();
-        var plan = Plan(PlainState(null) with { PlateName = "straight plate", NeedlePositionMm = null, Threads = [] }, PlainState(4), plain);
-        Assert.Equal(["SwitchOff", "SetNeedle N", "Plate", "Width", "NeedlePosition", "FootUp", "ThreadNeedle N", "LayInBobbin B", "IntoDiscs N", "TurnByHand", .. Sewing], Told(plan));
-        var thread = ThreadUpWords.Of(plan, 6);
+        var bare = PlainState(null) is var single ? single with { PlateName = "straight plate", NeedlePositionMm = Place<double>.Unknown, Threads = single.Threads.With(single.Threads.Known, Place<SewingThread>.Empty) } : null!;
+        var plan = Plan(bare, PlainState(4), plain);
+        Assert.Equal(["SwitchOff", "SetNeedle N", "Plate", "Width", "NeedlePosition", "FootUp", "ThreadNeedle NL", "ThreadNeedle NR", "LayInBobbin B", "IntoDiscs NL+NR", "TurnByHand", .. Sewing], Told(plan));
+        Assert.Contains("left eye", ThreadUpWords.Of(plan, 6).Title, StringComparison.Ordinal);
+        var thread = ThreadUpWords.Of(plan, 7);
         Assert.Contains(thread.Lines, l => l.Contains("last guide", StringComparison.Ordinal));
         Assert.Contains(thread.Lines, l => l.Contains("By hand", StringComparison.Ordinal));
-        Assert.Equal(CautionPlace.TwinNeedle, ThreadUpWords.Of(plan, 9).Caution);
+        Assert.Equal(CautionPlace.TwinNeedle, ThreadUpWords.Of(plan, 10).Caution);
         // Two needle threads, a bobbin, a needle, a plate, width and position.
         Assert.Equal(2 + 2 + 2 + 1 + 0.2 + 0.2, plan.Minutes, 9);
     }
@@ -174,11 +181,11 @@ public class ThreadUpCaseTests
     public void A_cover_stitch_on_other_seats_keeps_a_needle_in_as_reference_throughout()
     {
         var cover = PlanSearchTests.Cover();
-        NeedleInSeat At(ThreadPosition seat) => new(seat, cover.NeedleSystem, "stretch", 80);
-        MachineState Pair(ThreadPosition left, ThreadPosition right) => new()
+        Setup Pair(params ThreadPosition[] seats) => new Setup
         {
-            Needles = [At(left), At(right)], Threads = [new(left, "spun-polyester"), new(right, "spun-polyester"), new(ThreadPosition.ChainLooper, "spun-polyester")],
-        };
+            Needles = Places.Of(seats.Select(s => (s, new Needle(cover.NeedleSystem, "stretch", 80)))),
+            Threads = Places.Of(seats.Append(ThreadPosition.ChainLooper).Select(p => (p, new SewingThread("spun-polyester")))),
+        }.NamingAll(cover);
         var plan = Plan(Pair(ThreadPosition.NeedleLeft, ThreadPosition.NeedleCentre), Pair(ThreadPosition.NeedleCentre, ThreadPosition.NeedleRight), cover);
         Assert.Equal(["SwitchOff", "SetNeedle NR", "TakeOutNeedle NL", "FootUp", "ThreadNeedle NR", "IntoDiscs NR", "TurnByHand", .. Sewing], Told(plan));
         Assert.Equal(2 + 2 + 1, plan.Minutes, 9);
@@ -191,11 +198,11 @@ public class ThreadUpCaseTests
     [Fact]
     public void What_cannot_be_asked_is_answered_with_what_is_wrong()
     {
-        IReadOnlyList<Problem> Problems(MachineState from, MachineState wanted, ThreadPosition? broke = null) =>
+        IReadOnlyList<Problem> Problems(Setup from, Setup wanted, ThreadPosition? broke = null) =>
             ThreadUpPlanner.Plan(new ThreadUpQuestion(Machine, from, wanted, Schools.Default) { Broke = broke }).Problems;
-        Assert.Equal("wanted.upper-looper.number", Assert.Single(Problems(Threaded, Threaded with { Dials = [new(ThreadPosition.UpperLooper, 40)] })).Field);
-        Assert.Equal("state.lengthMm", Assert.Single(Problems(Threaded with { LengthMm = 40 }, Threaded)).Field);
-        Assert.Equal("wanted.needle-left", Assert.Single(Problems(Threaded, With(Threaded, ThreadPosition.NeedleLeft, null))).Field);
+        Assert.Equal("wanted.dials.upper-looper", Assert.Single(Problems(Threaded, WithDial(Threaded, ThreadPosition.UpperLooper, 40))).Field);
+        Assert.Equal("state.stitchLengthMm", Assert.Single(Problems(Threaded with { StitchLengthMm = 40 }, Threaded)).Field);
+        Assert.Equal("wanted.threads.needle-left", Assert.Single(Problems(Threaded, With(Threaded, ThreadPosition.NeedleLeft, null))).Field);
         Assert.Equal("broke", Assert.Single(Problems(Threaded, Threaded, ThreadPosition.Bobbin)).Field);
     }
 
@@ -206,5 +213,36 @@ public class ThreadUpCaseTests
         int[] threads = [.. Enumerable.Range(0, plan.Steps.Count + 1).Select(done => plan.StateAfter(done).Threads.Count)];
         Assert.Equal([3, 3, 3, 1, 2, 3, 4, 4, 4, 4, 4], threads);
         Assert.Throws<ArgumentOutOfRangeException>(() => plan.StateAfter(plan.Steps.Count + 1));
+    }
+
+    [Fact]
+    public void A_partly_known_machine_is_not_a_bare_one()
+    {
+        // Somebody has noted the stitch length and nothing else: what is on the machine still has to come off.
+        var length = Setup.Unknown with { StitchLengthMm = 2.5 };
+        var plan = Plan(length, Threaded);
+        Assert.Equal("ClearAway NL+NR+UL+LL", Told(plan).ElementAt(1));
+        Assert.Equal("Take off whatever is on it", ThreadUpWords.Of(plan, 1).Title);
+        // And where only some places are known, only the others.
+        var loopers = Setup.Unknown with { Threads = Places.Of((ThreadPosition.UpperLooper, Blue), (ThreadPosition.LowerLooper, Blue)) };
+        plan = Plan(loopers, Threaded);
+        Assert.Equal("ClearAway NL+NR", Told(plan).ElementAt(1));
+        Assert.Equal([ThreadPosition.NeedleLeft, ThreadPosition.NeedleRight], plan.Steps[1].Seats);
+        Assert.DoesNotContain("looper", ThreadUpWords.Of(plan, 1).Title, StringComparison.Ordinal);
+        Assert.DoesNotContain(plan.Steps, s => s.Act == ThreadUpAct.ThreadLooper);
+        var both = Convertible.Of(Machine, PlanSearchTests.Cover());
+        Assert.Equal("ClearAway NL+NR+UL+LL", Told(Plan(length with { ChangedOverTo = MachineKind.Overlocker }, Threaded with { ChangedOverTo = MachineKind.Overlocker }, both)).ElementAt(1));
+    }
+
+    [Fact]
+    public void A_converter_is_fitted_where_it_is_wanted_and_comes_off_where_it_is_not()
+    {
+        var fitted = Threaded with { ConverterName = "two-thread converter" };
+        Assert.Equal(["SwitchOff", "Converter", "TurnByHand", .. Sewing], Told(Plan(Threaded, fitted)));
+        var off = Plan(fitted, Threaded with { ConverterName = Place<string>.Empty });
+        Assert.Equal(["SwitchOff", "Converter", "TurnByHand", .. Sewing], Told(off));
+        Assert.True(off.StateAfter(2).ConverterName.IsEmpty);
+        Assert.Empty(Plan(fitted, Threaded).Steps);
+        Assert.Equal(["SwitchOff", "FootPressure", .. Sewing], Told(Plan(Threaded, Threaded with { FootPressure = 0.5 })));
     }
 }

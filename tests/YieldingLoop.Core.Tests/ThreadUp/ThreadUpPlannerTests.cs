@@ -14,16 +14,16 @@ public class ThreadUpPlannerTests
     private static readonly ThreadUpAct[] Laid = [ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper, ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin];
 
     private static readonly ThreadUpAct[] NearTheNeedle =
-        [ThreadUpAct.ChangeOver, ThreadUpAct.SetNeedle, ThreadUpAct.Finger, ThreadUpAct.Plate, ThreadUpAct.Foot, ThreadUpAct.Stitch, ThreadUpAct.Width, ThreadUpAct.NeedlePosition, ThreadUpAct.Knife];
+        [ThreadUpAct.ChangeOver, ThreadUpAct.SetNeedle, ThreadUpAct.Finger, ThreadUpAct.Converter, ThreadUpAct.Plate, ThreadUpAct.Foot, ThreadUpAct.Stitch, ThreadUpAct.Width, ThreadUpAct.NeedlePosition, ThreadUpAct.Knife];
 
-    private static ThreadUpPlan Plan(Machine machine, MachineState from, MachineState wanted)
+    private static ThreadUpPlan Plan(Machine machine, Setup from, Setup wanted)
     {
         var answer = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine, from, wanted, Schools.Default));
         Assert.Empty(answer.Problems);
         return answer.Value!;
     }
 
-    private static void ForEveryPair(Action<Machine, MachineState, MachineState, ThreadUpPlan> check)
+    private static void ForEveryPair(Action<Machine, Setup, Setup, ThreadUpPlan> check)
     {
         foreach (var (name, machine) in StatePairs.Machines)
         {
@@ -51,16 +51,30 @@ public class ThreadUpPlannerTests
     public void Carrying_out_the_steps_yields_the_wanted_state() => ForEveryPair((machine, from, wanted, plan) =>
     {
         var end = plan.StateAfter(plan.Steps.Count);
-        Assert.DoesNotContain(MachineStateCheck.Problems(machine, end), p => p.Field != "changedOverTo");
+        Assert.DoesNotContain(SetupCheck.Problems(machine, end), p => p.Field != "changedOverTo");
         Assert.Equal(wanted.ChangedOverTo, end.ChangedOverTo);
-        Assert.Equal(wanted.Needles.OrderBy(n => n.Seat), end.Needles.OrderBy(n => n.Seat));
-        Assert.Equal(wanted.Threads.Select(t => t.Position).Order(), end.Threads.Select(t => t.Position).Order());
-        Assert.All(wanted.Threads, t => Assert.True(end.ThreadAt(t.Position)!.Serves(t)));
-        Assert.All(wanted.Dials, d => Assert.Equal(d.Number, end.DialNumber(d.Position)));
-        Assert.Equal(wanted.FingerName ?? end.FingerName, end.FingerName);
-        Assert.Equal((wanted.PlateName, wanted.FootName, wanted.StitchId), (end.PlateName, end.FootName, end.StitchId));
-        Assert.Equal((wanted.LengthMm, wanted.Differential, wanted.ZigzagWidthMm, wanted.NeedlePositionMm), (end.LengthMm, end.Differential, end.ZigzagWidthMm, end.NeedlePositionMm));
-        Assert.Equal((wanted.CuttingWidthMm, wanted.CuttingWidthMm is null ? end.KnifeAway : wanted.KnifeAway), (end.CuttingWidthMm, end.KnifeAway));
+        Assert.Equal(wanted.Needles, end.Needles);
+        Assert.Equal(wanted.Threads.Filled, end.Threads.Filled);
+        Assert.All(wanted.HeadOf(machine).ThreadPlaces, p => Assert.Equal(wanted.Threads[p].IsThere, end.Threads[p].IsThere));
+        // Nothing is left of which nobody knows whether it is there.
+        Assert.All(end.ThreadPlaces(wanted.HeadOf(machine)), p => Assert.False(end.Threads[p].IsUnknown));
+        Assert.All(wanted.Threads, t => Assert.True(end.Threads[t.Key].Value.Serves(t.Value)));
+        Assert.All(wanted.Dials, d => Assert.Equal(d.Value, end.Dials[d.Key]));
+        Same(wanted.FingerName, end.FingerName);
+        Same(wanted.PlateName, end.PlateName);
+        Same(wanted.FootName, end.FootName);
+        Same(wanted.StitchId, end.StitchId);
+        Same(wanted.StitchLengthMm, end.StitchLengthMm);
+        Same(wanted.Differential, end.Differential);
+        Same(wanted.FootPressure, end.FootPressure);
+        Same(wanted.ZigzagWidthMm, end.ZigzagWidthMm);
+        Same(wanted.NeedlePositionMm, end.NeedlePositionMm);
+        Same(wanted.CuttingWidthMm, end.CuttingWidthMm);
+        Assert.True(!wanted.CuttingWidthMm.IsThere || wanted.Knife == end.Knife || end.Knife.IsUnknown);
+        Assert.True(wanted.ConverterName.IsUnknown || wanted.ConverterName.Thing() == end.ConverterName.Thing());
+
+        static void Same<T>(Place<T> wish, Place<T> there)
+            where T : notnull => Assert.True(!wish.IsThere || wish == there);
     });
 
     [Fact]
@@ -82,25 +96,30 @@ public class ThreadUpPlannerTests
             switch (step.Act)
             {
                 case ThreadUpAct.SetNeedle:
-                    Assert.NotEqual(step.Needle, state.NeedleAt(step.Position()));
-                    Assert.Equal(wanted.NeedleAt(step.Position()), step.Needle);
+                    Assert.NotEqual(step.Needle, state.Needles[step.Position()].Thing());
+                    Assert.Equal(wanted.Needles[step.Position()], step.Needle!);
+                    break;
+                case ThreadUpAct.ClearAway:
+                    // Only what nobody has said, and all of it.
+                    Assert.All(step.Seats, p => Assert.True(state.Needles[p].IsUnknown));
+                    Assert.All(step.Positions, p => Assert.True(state.Threads[p].IsUnknown));
                     break;
                 case ThreadUpAct.TakeOutNeedle:
-                    Assert.Null(wanted.NeedleAt(step.Position()));
+                    Assert.True(wanted.Needles[step.Position()].IsEmpty);
                     break;
                 case ThreadUpAct.TakeOff:
-                    Assert.Null(wanted.ThreadAt(step.Position()));
+                    Assert.True(wanted.Threads[step.Position()].IsEmpty);
                     break;
                 case ThreadUpAct.TakeOut:
                     // Only what a looper threaded afresh would catch.
                     Assert.Contains(plan.Steps, s => s.Act == ThreadUpAct.ThreadLooper);
-                    Assert.All(step.Positions, p => Assert.NotNull(state.ThreadAt(p)));
+                    Assert.All(step.Positions, p => Assert.True(state.Threads[p].IsThere));
                     break;
                 case ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin:
-                    Assert.False(state.ThreadAt(step.Position()) is { } here && here.Serves(step.Thread!));
+                    Assert.False(state.Threads[step.Position()].TryGet(out var here) && here.Serves(step.Thread!));
                     break;
                 case ThreadUpAct.Dial:
-                    Assert.NotEqual(state.DialNumber(step.Position()), step.Number);
+                    Assert.NotEqual(state.Dials[step.Position()].Number(), step.Number);
                     break;
                 case ThreadUpAct.FootUp:
                     Assert.Contains(plan.Steps, s => Laid.Contains(s.Act) || s.Act is ThreadUpAct.TakeOff or ThreadUpAct.TakeOut);
@@ -109,7 +128,7 @@ public class ThreadUpPlannerTests
                     Assert.Contains(plan.Steps, s => NearTheNeedle.Contains(s.Act));
                     break;
                 case ThreadUpAct.Length:
-                    Assert.NotEqual(state.LengthMm, step.Number);
+                    Assert.NotEqual(state.StitchLengthMm.Number(), step.Number);
                     break;
             }
 
@@ -117,7 +136,7 @@ public class ThreadUpPlannerTests
         }
 
         // With what is wanted on the machine already, there is nothing to do.
-        Assert.Equal(plan.Minutes == 0 && from.Threads.Count <= wanted.Threads.Count, plan.Steps.Count == 0);
+        Assert.Equal(plan.Minutes == 0 && from.Threads.Count <= wanted.Threads.Count && plan.Steps.All(s => s.Act != ThreadUpAct.ClearAway), plan.Steps.Count == 0);
     });
 
     [Fact]
@@ -131,7 +150,7 @@ public class ThreadUpPlannerTests
             _ => [ThreadPosition.ChainLooper, ThreadPosition.TopCover],
         };
         bool power = true, covers = false, footUp = false, byHand = true;
-        var inDiscs = new HashSet<ThreadPosition>(from.Threads.Select(t => t.Position));
+        var inDiscs = new HashSet<ThreadPosition>(from.Threads.Filled);
         var state = from;
         foreach (var (index, step) in plan.Steps.Index())
         {
@@ -147,7 +166,7 @@ public class ThreadUpPlannerTests
                 case ThreadUpAct.SwitchOn:
                     // Power is on only for sewing: covers closed, everything in its disc, and the wheel turned by hand.
                     Assert.True(covers && byHand);
-                    Assert.True(state.Threads.All(t => t.Position == ThreadPosition.Bobbin || inDiscs.Contains(t.Position)));
+                    Assert.True(state.Threads.Filled.All(p => p == ThreadPosition.Bobbin || inDiscs.Contains(p)));
                     Assert.Equal(ThreadUpAct.Swatch, plan.Steps[index + 1].Act);
                     power = true;
                     break;
@@ -173,23 +192,23 @@ public class ThreadUpPlannerTests
                     break;
                 case ThreadUpAct.ThreadLooper:
                     Assert.True(footUp);
-                    Assert.Null(state.ThreadAt(step.Position()));
-                    Assert.DoesNotContain(state.Threads, t => t.Position.IsNeedle() || Array.IndexOf(order, t.Position) > Array.IndexOf(order, step.Position()));
+                    Assert.True(state.Threads[step.Position()].IsEmpty);
+                    Assert.DoesNotContain(order.Concat(head.ThreadPlaces.Where(p => p.IsNeedle())), p => !state.Threads[p].IsEmpty && (p.IsNeedle() || Array.IndexOf(order, p) > Array.IndexOf(order, step.Position())));
                     break;
                 case ThreadUpAct.TieOn:
                     Assert.True(footUp);
-                    Assert.NotNull(state.ThreadAt(step.Position()));
+                    Assert.True(state.Threads[step.Position()].IsThere);
                     Assert.NotEqual(ThreadPosition.Bobbin, step.Position());
                     break;
                 case ThreadUpAct.ThreadNeedle:
                     Assert.True(footUp);
-                    Assert.Equal(wanted.NeedleAt(step.Position()), state.NeedleAt(step.Position()));
+                    Assert.Equal(wanted.Needles[head.SeatPlaceOf(step.Position())], state.Needles[head.SeatPlaceOf(step.Position())]);
                     // Needles last: no looper is touched after it.
                     Assert.DoesNotContain(plan.Steps.Skip(index), s => s.Act is ThreadUpAct.ThreadLooper or ThreadUpAct.TieOn or ThreadUpAct.SetNeedle or ThreadUpAct.Finger);
                     break;
                 case ThreadUpAct.LayInBobbin:
                     // Its thread is drawn up by the needle's, with the wheel: whatever steers the needle is set before.
-                    Assert.True(footUp && state.ThreadAt(ThreadPosition.Needle) is not null);
+                    Assert.True(footUp && wanted.Threads.Filled.Where(p => p.IsNeedle()).All(p => state.Threads[p].IsThere));
                     Assert.DoesNotContain(plan.Steps.Skip(index), s => s.Act is ThreadUpAct.Plate or ThreadUpAct.Foot or ThreadUpAct.Stitch or ThreadUpAct.Width or ThreadUpAct.NeedlePosition);
                     break;
                 case ThreadUpAct.IntoDiscs:
@@ -207,7 +226,7 @@ public class ThreadUpPlannerTests
             }
 
             state = step.Apply(state);
-            inDiscs.IntersectWith([.. state.Threads.Select(t => t.Position)]);
+            inDiscs.IntersectWith(state.Threads.Filled);
         }
     });
 

@@ -16,7 +16,7 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
     public Machine Machine { get; private set; } = OverlockerTemplate.Create("");
 
     /// <summary>What is on it; null while it is new.</summary>
-    public MachineState? State { get; private set; }
+    public Setup? State { get; private set; }
 
     /// <summary>The thread-up that is going on at it.</summary>
     public int? GoingOn { get; private set; }
@@ -33,13 +33,13 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
 
     /// <summary>The seats that hold a needle now; all of them where nobody has said.</summary>
     public IReadOnlyCollection<ThreadPosition> FilledSeats(Machine head) =>
-        [.. head.Seats.Select(s => s.Position).Where(seat => Standing(head) is not { Needles.Count: > 0 } state || state.NeedleAt(seat) is not null)];
+        [.. head.Seats.Select(s => s.Position).Where(seat => Standing(head) is not { Needles.Count: > 0 } state || state.Needles[seat].IsThere)];
 
     /// <summary>Between the blades of the twin needle that is in now, mm; null where there is none.</summary>
-    public double? TwinGap(Machine head) => Standing(head)?.Needles.Select(n => n.TwinGapMm).FirstOrDefault(g => g is not null);
+    public double? TwinGap(Machine head) => Standing(head)?.Twin?.TwinGapMm;
 
     /// <summary>What is on this half of the machine; null while it is changed over to the other.</summary>
-    private MachineState? Standing(Machine head) => State is { } state && state.HeadOf(Machine).Kind == head.Kind ? state : null;
+    private Setup? Standing(Machine head) => State is { } state && state.HeadOf(Machine).Kind == head.Kind ? state : null;
 
     public override string Noun => "machine";
 

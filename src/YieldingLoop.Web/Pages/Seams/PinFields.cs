@@ -92,12 +92,12 @@ public static class PinFields
     public static string QueryOf(SetupPlan plan) => QueryString.Create(new Dictionary<string, string?>
     {
         ["stitch"] = plan.Flatlock ? "flatlock" : plan.StitchId,
-        ["needlePoint"] = plan.PointId,
-        ["size"] = FieldText.Of(plan.NeedleSizeMetric),
+        ["needlePoint"] = plan.Needle.PointId,
+        ["size"] = FieldText.Of(plan.Needle.SizeMetric),
         ["gap"] = plan.TwinGapMm is { } gap ? FieldText.Of(gap) : null,
         ["needleThread"] = plan.Threads[0].KindId,
         ["upperThread"] = plan.Threads.FirstOrDefault(t => t.Position is ThreadPosition.UpperLooper or ThreadPosition.TopCover)?.KindId,
-        ["lowerThread"] = plan.Threads[^1].KindId,
+        ["lowerThread"] = plan.Threads.First(t => !t.Position.IsNeedle() && t.Position is not (ThreadPosition.UpperLooper or ThreadPosition.TopCover)).KindId,
         ["finger"] = plan.FingerName,
         ["length"] = FieldText.Of(plan.StitchLengthMm),
         ["width"] = plan.ZigzagWidthMm is { } width ? FieldText.Of(width) : null,

@@ -176,20 +176,20 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
     {
         var offered = Machines.Select(m => m.Id).ToList();
         var states = await workroom.States.Where(s => offered.Contains(s.Id)).ToDictionaryAsync(s => s.Id, s => s.Entry);
-        var soonest = Machines.OrderBy(m => Readiness.MinutesToFill(m.Entry, states.GetValueOrDefault(m.Id, MachineState.Unknown))).ToList();
+        var soonest = Machines.OrderBy(m => Readiness.MinutesToFill(m.Entry, states.GetValueOrDefault(m.Id, Setup.Unknown))).ToList();
         Past = Math.Clamp(Past, 0, (soonest.Count - 1) / PlanQuestion.MostMachines * PlanQuestion.MostMachines);
         // In the order of their names, which decides between set-ups that are equally good.
         // "Why not?" weighs the machine it is pinned to against the others.
         var among = Machine is null || Why ? soonest.Where(m => m.Id != Machine).Skip(Past).Take(PlanQuestion.MostMachines - (Machine is null ? 0 : 1)) : [];
         Asked = [.. Machines.Where(m => m.Id == Machine || among.Contains(m))];
-        var drawer = new Core.Setups.Drawer([.. (await workroom.ListNeedlesAsync(size: MostInDrawer)).Items.Select(n => n.Entry)], [.. (await workroom.ListThreadsAsync(size: MostInDrawer)).Items.Select(t => t.Entry)]);
+        var drawer = new Core.Setups.Drawer([.. (await workroom.ListNeedlesAsync(size: MostInDrawer)).Items.Select(n => n.Entry)], [.. (await workroom.ListThreadsAsync(size: MostInDrawer)).Items.Select(t => new Cone(FieldText.Of(t.Id), t.Entry))]);
         var rules = (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).ToList();
         Pins = PinFields.For([.. Asked.Where(m => Machine is null || m.Id == Machine).Select(m => m.Entry)], Request.Query, wording);
         var pins = PinFields.Read(Pins, Machine);
         var question = new PlanQuestion(
             figures, Row.Entry,
             [
-                .. Asked.Select(m => new MachineAtHand(FieldText.Of(m.Id), m.Entry, states.GetValueOrDefault(m.Id, MachineState.Unknown))
+                .. Asked.Select(m => new MachineAtHand(FieldText.Of(m.Id), m.Entry, states.GetValueOrDefault(m.Id, Setup.Unknown))
                 {
                     Lifted = [.. rules.Where(r => r.LiftsRuleId is not null && r.About(m.Id, Row.ClothId, Row.Entry.Job)).Select(r => new LiftedRule(r.LiftsRuleId!, r.ThreadKindId))],
                 }),
@@ -211,7 +211,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         MachineRow = RowOf(found.Best);
         Card = CardOf(found.Best, figures);
         Alternatives = [.. found.Alternatives.Select(a => (a, CardOf(a, figures)))];
-        Seen = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(found.Best)));
+        Seen = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(found.Best, WorkroomContext.Json)));
         OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, Row.Entry.Job, Card.Plan.Threads))];
         Manual = ManualTable.For(MachineRow.Entry, Row.Entry.Job.Rolls() ? ManualSetting.RolledHemId : Card.Plan.StitchId, figures);
         Plain = Card.Machine is PlainMachine plain ? PlainStitchAdvice.For(figures, Row.Entry, Card.Plan.Need, plain, Schools).Value : null;
@@ -220,5 +220,5 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
 
     private MachineRow RowOf(PlannedSetup setup) => Machines.First(m => FieldText.Of(m.Id) == setup.MachineId);
 
-    private SetupCard CardOf(PlannedSetup setup, ClothFigures figures) => new(setup.Plan, SetupState.HeadOf(setup.Plan, RowOf(setup).Entry), figures, Row.Entry);
+    private SetupCard CardOf(PlannedSetup setup, ClothFigures figures) => new(setup.Plan, setup.Plan.Setup.HeadOf(RowOf(setup).Entry), figures, Row.Entry);
 }

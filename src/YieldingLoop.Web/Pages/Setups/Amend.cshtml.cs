@@ -59,15 +59,20 @@ public sealed class AmendModel(Workroom workroom) : PageModel
 
         var kept = Row.Snapshot;
         var problems = new List<Problem>();
-        var amendment = new Amendment(
-            new Dictionary<ThreadPosition, double>(Places().Select(p => (p.Position, Number: Read(p.Position.Id(), problems))).Where(d => d.Number is not null).Select(d => KeyValuePair.Create(d.Position, d.Number!.Value))),
-            Read("length", problems), Read("differential", problems), Read("cut", problems), Read("width", problems));
+        var changes = new Setup
+        {
+            Dials = Places.Of(DialPlaces().Select(p => (p.Position, Number: Read(p.Position.Id(), problems))).Where(d => d.Number is not null).Select(d => (d.Position, d.Number!.Value))),
+            StitchLengthMm = Read("length", problems).OrUnknown(),
+            Differential = Read("differential", problems).OrUnknown(),
+            CuttingWidthMm = Read("cut", problems).OrUnknown(),
+            ZigzagWidthMm = Read("width", problems).OrUnknown(),
+        };
         if ((Remark ?? "").Trim().Length > LongestRemark)
         {
             problems.Add(new("remark", $"The remark has room for {LongestRemark} characters."));
         }
 
-        var amended = problems.Count > 0 ? Outcome.Failed<SetupPlan>(problems) : amendment.Apply(kept.Plan, kept.Machine, kept.ClothFigures, kept.Seam);
+        var amended = problems.Count > 0 ? Outcome.Failed<SetupPlan>(problems) : Amendment.Amend(kept.Plan, changes, kept.Machine, kept.ClothFigures, kept.Seam);
         if (amended.Value is { } plan)
         {
             switch (await workroom.AmendAsync(id, plan, (Remark ?? "").Trim(), Key))
@@ -103,14 +108,9 @@ public sealed class AmendModel(Workroom workroom) : PageModel
         return true;
     }
 
-    /// <summary>The dials of the set-up; every needle of a plain machine hangs from one.</summary>
-    private IEnumerable<(ThreadPosition Position, DialScale Dial, double Number)> Places()
-    {
-        var (plan, machine) = (Row.Snapshot.Plan, Row.Snapshot.Machine);
-        return machine is PlainMachine plain
-            ? [(ThreadPosition.Needle, plain.TopTension, plan.Threads[0].DialNumber!.Value)]
-            : plan.Threads.Where(t => t.DialNumber is not null).Select(t => (t.Position, machine.DialOf(t.Position), t.DialNumber!.Value));
-    }
+    /// <summary>The dials of the set-up, each once.</summary>
+    private IEnumerable<(ThreadPosition Position, DialScale Dial, double Number)> DialPlaces() =>
+        Row.Snapshot.Plan.Setup.Dials.Select(d => (d.Key, Row.Snapshot.Machine.DialOf(d.Key), d.Value));
 
     private double? Read(string name, List<Problem> problems)
     {
@@ -132,7 +132,7 @@ public sealed class AmendModel(Workroom workroom) : PageModel
     private List<AmendField> FieldsOf(IFormCollection? typed)
     {
         var (plan, machine) = (Row.Snapshot.Plan, Row.Snapshot.Machine);
-        var fields = Places().Select(p => Field(p.Position.Id(), Wording.Capital($"{p.Position.Name()} dial"), $"{FieldText.Of(p.Dial.Lowest)} to {FieldText.Of(p.Dial.Highest)}, {(p.Dial.Sense == DialSense.HigherIsTighter ? "higher" : "lower")} is tighter; kept at {FieldText.Of(p.Number)}", p.Number)).ToList();
+        var fields = DialPlaces().Select(p => Field(p.Position.Id(), Wording.Capital($"{p.Position.Name()} dial"), $"{FieldText.Of(p.Dial.Lowest)} to {FieldText.Of(p.Dial.Highest)}, {(p.Dial.Sense == DialSense.HigherIsTighter ? "higher" : "lower")} is tighter; kept at {FieldText.Of(p.Number)}", p.Number)).ToList();
         fields.Add(Field("length", "Stitch length", $"mm; kept at {FieldText.Of(plan.StitchLengthMm)}", plan.StitchLengthMm));
         if (plan.ZigzagWidthMm is { } width)
         {

@@ -22,7 +22,10 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
     public IReadOnlyList<SetupRow> Versions { get; private set; } = [];
 
     /// <summary>Every version with what it changed.</summary>
-    public IEnumerable<(SetupRow Version, IReadOnlyList<string> Changes)> History => Versions.Select((v, i) => (v, i + 1 < Versions.Count ? SetupDifferences.Between(Versions[i + 1].Snapshot.Plan, v.Snapshot.Plan) : []));
+    public IEnumerable<(SetupRow Version, IReadOnlyList<string> Changes)> History => Versions.Select((v, i) => (v, ChangesFrom(i + 1, v)));
+
+    private IReadOnlyList<string> ChangesFrom(int earlier, SetupRow later) =>
+        earlier < Versions.Count ? [.. SetupDifferences.Between(Versions[earlier].Snapshot.Plan.Setup, later.Snapshot.Plan.Setup).Select(d => d.What)] : [];
 
     /// <summary>Seams it could be copied to.</summary>
     public ListPage<SeamRow> OtherSeams { get; private set; } = ListPage.Empty<SeamRow>();

@@ -1,6 +1,5 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
-using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
@@ -9,11 +8,18 @@ using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Pages.Shared;
 
-/// <summary>A dial of a card, and the thread it holds.</summary>
+/// <summary>A dial of a card, and the threads it holds.</summary>
 /// <param name="Position">Whose dial.</param>
 /// <param name="Dial">The dial; null for a bobbin, which has none.</param>
-/// <param name="Thread">The thread; null where the set-up leaves it empty.</param>
-public sealed record CardDial(ThreadPosition Position, DialScale? Dial, PlannedThread? Thread);
+/// <param name="Threads">The threads that hang from it: none where the set-up leaves it empty, two of a twin needle.</param>
+public sealed record CardDial(ThreadPosition Position, DialScale? Dial, IReadOnlyList<PlannedThread> Threads)
+{
+    /// <summary>The thread; null where the set-up leaves it empty.</summary>
+    public PlannedThread? Thread => Threads.Count > 0 ? Threads[0] : null;
+
+    /// <summary>The threads by what they are called, each once.</summary>
+    public IReadOnlyList<string> Names => [.. Threads.Select(t => t.StockName).OfType<string>().Distinct()];
+}
 
 /// <summary>Everything a set-up card shows.</summary>
 public sealed record SetupCard(SetupPlan Plan, Machine Machine, ClothFigures Cloth, SeamEntry Seam)
@@ -30,7 +36,7 @@ public sealed record SetupCard(SetupPlan Plan, Machine Machine, ClothFigures Clo
         Math.Abs(meetingMm) < 0.05 ? "on the edge" : $"{wording.Length(Math.Abs(meetingMm))} to the {(meetingMm > 0 ? "face" : "back")}";
 
     /// <summary>"stretch 80/12", the chosen number first.</summary>
-    public string NeedleIn(Wording wording) => Plan.TwinGapMm is { } gap ? wording.Say($"twin {new TwinNeedle(gap, Plan.NeedleSize).Pack} {Plan.Point.Name}") : $"{wording.Say(Plan.Point.Name)} {wording.Say(Plan.NeedleSize)}";
+    public string NeedleIn(Wording wording) => Plan.Needle.IsTwin ? wording.Say(Plan.NeedleName) : $"{wording.Say(Plan.Point.Name)} {wording.Say(Plan.NeedleSize)}";
 
     /// <summary>The dials as this set-up counts from them: neutral is the manual's number where its table has one.</summary>
     public IReadOnlyList<CardDial> Dials
@@ -38,9 +44,12 @@ public sealed record SetupCard(SetupPlan Plan, Machine Machine, ClothFigures Clo
         get
         {
             var machine = Plan.Baseline is { } row ? Machine.TunedTo(row) : Machine;
-            return machine is PlainMachine plain
-                ? [new(ThreadPosition.Needle, plain.TopTension, Plan.Threads[0]), new(ThreadPosition.Bobbin, null, Plan.Threads[^1])]
-                : [.. machine.Dials.Select(d => new CardDial(d.Position, d.Dial, Plan.Threads.FirstOrDefault(t => t.Position == d.Position)))];
+            var threads = Plan.Threads;
+            return
+            [
+                .. machine.Dials.Select(d => new CardDial(d.Position, d.Dial, [.. threads.Where(t => machine.DialPlaceOf(t.Position) == d.Position)])),
+                .. threads.Where(t => machine.DialPlaceOf(t.Position) is null).Select(t => new CardDial(t.Position, null, [t])),
+            ];
         }
     }
 

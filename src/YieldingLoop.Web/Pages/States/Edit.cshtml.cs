@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
@@ -9,7 +10,7 @@ using YieldingLoop.Web.Forms;
 namespace YieldingLoop.Web.Pages.States;
 
 /// <summary>What is on a machine right now: needles, threads, dials and the rest, changed by hand.</summary>
-public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<StateForm, StateRow, MachineState>(drafts, wording)
+public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<StateForm, StateRow, Setup>(drafts, wording)
 {
     /// <summary>The machine, with both its halves where it is a convertible one.</summary>
     public Machine Machine { get; private set; } = null!;
@@ -43,7 +44,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
     {
         var state = row!.Entry;
         // Changed over, a machine stands in no known state but that.
-        var form = StateForm.From(Machine, As is { } now && now != state.ChangedOverTo ? new MachineState { ChangedOverTo = now } : state, Drawer);
+        var form = StateForm.From(Machine, As is { } now && state.ChangedOverTo != now ? StateForm.OnHalf(now) : state, Drawer);
         form.Version = row.Version;
         return form;
     }
@@ -59,20 +60,19 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
         Machine = machine.Entry;
         MachineName = machine.Name;
         Offered = await workroom.ListThreadsAsync(size: MostThreads);
-        var kind = HttpMethods.IsPost(Request.Method) ? Input.ChangedOverTo : As ?? row.Entry.ChangedOverTo;
-        Head = new MachineState { ChangedOverTo = kind }.HeadOf(Machine);
+        Head = HttpMethods.IsPost(Request.Method) ? Input.HeadOf(Machine) : (As is { } asked ? StateForm.OnHalf(asked) : row.Entry).HeadOf(Machine);
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(machine);
         return true;
     }
 
-    protected override MachineState ReadEntry(FormReader reader)
+    protected override Setup ReadEntry(FormReader reader)
     {
         var entry = Input.Read(reader, Machine, Drawer);
-        reader.Add(MachineStateCheck.Problems(Machine, entry).Select(p => p with { Field = Input.FieldOf(p.Field, Machine) }));
+        reader.Add(SetupCheck.Problems(Machine, entry).Select(p => p with { Field = Input.FieldOf(p.Field, Machine) }));
         return entry;
     }
 
-    protected override Task<SaveResult> SaveAsync(MachineState entry, int? id) => workroom.SaveAsync(entry, id ?? 0, Input.Version, Input.Key);
+    protected override Task<SaveResult> SaveAsync(Setup entry, int? id) => workroom.SaveAsync(entry, id ?? 0, Input.Version, Input.Key);
 
     protected override string AfterSaving(int id) => $"/machines/{id}";
 }

@@ -1,12 +1,14 @@
 using System.Globalization;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.States;
 
-/// <summary>What is on a machine, as it is typed.</summary>
+/// <summary>What is on a machine, as it is typed. What is left empty is not known; that nothing is there is said.</summary>
 public sealed class StateForm : RecordForm
 {
     /// <summary>What a convertible machine is changed over to.</summary>
@@ -36,118 +38,174 @@ public sealed class StateForm : RecordForm
 
     public string? NeedlePositionMm { get; set; }
 
-    /// <summary>The places of a machine in the order of the form.</summary>
+    /// <summary>The places of a machine in the order of the form: one for each dial, and a bobbin.</summary>
     public static IReadOnlyList<ThreadPosition> PlacesOf(Machine head) =>
-        [.. head.Dials.Select(d => d.Position), .. head is PlainMachine ? [ThreadPosition.Bobbin] : Array.Empty<ThreadPosition>()];
+        [.. head.Dials.Select(d => d.Position), .. head.ThreadPlaces.Where(p => head.DialPlaceOf(p) is null)];
 
-    public static StateForm From(Machine machine, MachineState state, IReadOnlyList<ThreadRow> drawer)
+    public static StateForm From(Machine machine, Setup state, IReadOnlyList<ThreadRow> drawer)
     {
         var head = state.HeadOf(machine);
         return new StateForm
         {
             ChangedOverTo = machine is Convertible ? head.Kind : null,
-            NeedleSystem = state.Needles.Count > 0 ? state.Needles[0].System : machine.NeedleSystem,
+            NeedleSystem = state.Needles.Select(n => n.Value.System).FirstOrDefault(machine.NeedleSystem),
             Places = [.. PlacesOf(head).Select(p => PlaceForm.From(p, state, drawer))],
-            FingerName = state.FingerName,
-            LengthMm = FieldText.Of(state.LengthMm),
-            Differential = FieldText.Of(state.Differential),
-            CuttingWidthMm = FieldText.Of(state.CuttingWidthMm),
-            KnifeAway = state.KnifeAway,
-            StitchId = state.StitchId,
-            ZigzagWidthMm = FieldText.Of(state.ZigzagWidthMm),
-            PlateName = state.PlateName,
-            FootName = state.FootName,
-            NeedlePositionMm = FieldText.Of(state.NeedlePositionMm),
+            FingerName = state.FingerName.Thing(),
+            LengthMm = FieldText.Of(state.StitchLengthMm.Number()),
+            Differential = FieldText.Of(state.Differential.Number()),
+            CuttingWidthMm = FieldText.Of(state.CuttingWidthMm.Number()),
+            KnifeAway = state.Knife.Or(KnifeStand.Cutting) == KnifeStand.Away,
+            StitchId = state.Stitch?.SwitchedTo,
+            ZigzagWidthMm = FieldText.Of(state.ZigzagWidthMm.Number()),
+            PlateName = state.PlateName.Thing(),
+            FootName = state.FootName.Thing(),
+            NeedlePositionMm = FieldText.Of(state.NeedlePositionMm.Number()),
         };
     }
 
+    /// <summary>The half of a machine the form is about.</summary>
+    public Machine HeadOf(Machine machine) => OnHalf(ChangedOverTo).HeadOf(machine);
+
+    /// <summary>A machine of which only is known what it is changed over to.</summary>
+    public static Setup OnHalf(MachineKind? kind) => Setup.Unknown with { ChangedOverTo = kind is { } half ? half : Place<MachineKind>.Unknown };
+
     /// <summary>Reads what was typed; faults go to the reader.</summary>
-    internal MachineState Read(FormReader reader, Machine machine, IReadOnlyList<ThreadRow> drawer)
+    internal Setup Read(FormReader reader, Machine machine, IReadOnlyList<ThreadRow> drawer)
     {
-        var head = new MachineState { ChangedOverTo = ChangedOverTo }.HeadOf(machine);
-        var places = PlacesOf(head).Zip(Places, (position, place) => (position, place)).ToList();
-        return new MachineState
+        var head = HeadOf(machine);
+        var state = OnHalf(ChangedOverTo) with
         {
-            ChangedOverTo = ChangedOverTo,
-            Needles = [.. places.Select((p, i) => p.place.ReadNeedle(reader, $"Places[{i}]", p.position, NeedleSystem)).OfType<NeedleInSeat>()],
-            Threads = [.. places.Select(p => p.place.ReadThread(p.position, drawer)).OfType<ThreadInPlace>()],
-            Dials = [.. places.Select((p, i) => reader.Number($"Places[{i}].Number", p.place.Number) is { } number ? new DialAt(p.position, number) : null).OfType<DialAt>()],
             FingerName = Chosen(FingerName),
-            LengthMm = reader.Number(nameof(LengthMm), LengthMm),
-            Differential = reader.Number(nameof(Differential), Differential),
-            CuttingWidthMm = reader.Number(nameof(CuttingWidthMm), CuttingWidthMm),
-            KnifeAway = KnifeAway,
+            StitchLengthMm = reader.Number(nameof(LengthMm), LengthMm).OrUnknown(),
+            Differential = reader.Number(nameof(Differential), Differential).OrUnknown(),
+            CuttingWidthMm = reader.Number(nameof(CuttingWidthMm), CuttingWidthMm).OrUnknown(),
             StitchId = Chosen(StitchId),
-            ZigzagWidthMm = reader.Number(nameof(ZigzagWidthMm), ZigzagWidthMm),
+            ZigzagWidthMm = reader.Number(nameof(ZigzagWidthMm), ZigzagWidthMm).OrUnknown(),
             PlateName = Chosen(PlateName),
             FootName = Chosen(FootName),
-            NeedlePositionMm = reader.Number(nameof(NeedlePositionMm), NeedlePositionMm),
+            NeedlePositionMm = reader.Number(nameof(NeedlePositionMm), NeedlePositionMm).OrUnknown(),
         };
+        // A knife that is not swung away is known to stand where it cuts once somebody has said how.
+        state = state with { Knife = KnifeAway ? KnifeStand.Away : state.CuttingWidthMm.IsThere ? KnifeStand.Cutting : Place<KnifeStand>.Unknown };
+        return PlacesOf(head).Zip(Places).Index().Aggregate(state, (all, p) => p.Item.Second.Put(all, p.Item.First, head, reader, $"Places[{p.Index}]", NeedleSystem, drawer));
     }
 
     /// <summary>Field of the form that a problem of the core belongs to.</summary>
     internal string FieldOf(string problem, Machine machine)
     {
-        var parts = problem.Split('.', 2);
-        if (!ThreadPositions.TryFromId(parts[0], out var position))
+        var parts = problem.Split('.');
+        var head = HeadOf(machine);
+        if (parts is not ["needles" or "threads" or "dials", var id, ..] || !ThreadPositions.TryFromId(id, out var position))
         {
-            return FormReader.FieldName(problem);
+            return problem switch
+            {
+                "finger" => nameof(FingerName),
+                "stitchLengthMm" => nameof(LengthMm),
+                "stitch" => nameof(StitchId),
+                "plate" => nameof(PlateName),
+                "foot" => nameof(FootName),
+                "knife" => nameof(KnifeAway),
+                _ => FormReader.FieldName(problem),
+            };
         }
 
-        if (parts is [_, "system"])
+        if (parts is [_, _, "system"])
         {
             return nameof(NeedleSystem);
         }
 
-        var index = PlacesOf(new MachineState { ChangedOverTo = ChangedOverTo }.HeadOf(machine)).ToList().IndexOf(position);
-        return $"Places[{index}].{(parts.Length == 1 ? "Thread" : parts[1] is "kindId" or "colour" or "label" ? "Thread" : FormReader.FieldName(parts[1]))}";
+        var places = PlacesOf(head).ToList();
+        var index = places.IndexOf(places.Contains(position) ? position : head.SeatPlaceOf(position));
+        return $"Places[{index}]." + (parts[0], parts.ElementAtOrDefault(2)) switch
+        {
+            ("dials", _) => nameof(PlaceForm.Number),
+            ("needles", "sizeMetric") => nameof(PlaceForm.SizeMetric),
+            ("needles", "twinGapMm") => nameof(PlaceForm.TwinGapMm),
+            ("needles", _) => nameof(PlaceForm.PointId),
+            _ => position == ThreadPosition.NeedleRight && !places.Contains(position) ? nameof(PlaceForm.SecondThread) : nameof(PlaceForm.Thread),
+        };
     }
 
-    private static string? Chosen(string? text) => string.IsNullOrEmpty(text) ? null : text;
+    private static Place<string> Chosen(string? text) => string.IsNullOrEmpty(text) ? Place<string>.Unknown : text;
 }
 
-/// <summary>One place of a machine as it is typed: needle, thread and dial.</summary>
+/// <summary>One place of a machine as it is typed: needle, thread and dial. What is left empty is not known.</summary>
 public sealed class PlaceForm
 {
     private const string FromDrawer = "drawer:";
 
-    /// <summary>Needle point; empty where the seat is empty or the place has none.</summary>
+    /// <summary>What is chosen where nothing is there.</summary>
+    public const string Nothing = "none";
+
+    /// <summary>Needle point, or <see cref="Nothing"/>.</summary>
     public string? PointId { get; set; }
 
     public int SizeMetric { get; set; }
 
     public string? TwinGapMm { get; set; }
 
-    /// <summary>Identifier of a kind, or "drawer:" and the number of a thread in the drawer; empty where there is none.</summary>
+    /// <summary>Identifier of a kind, "drawer:" and the number of a thread in the drawer, or <see cref="Nothing"/>.</summary>
     public string? Thread { get; set; }
+
+    /// <summary>The same for the right blade of a twin needle; empty where it is the same thread as in the left one.</summary>
+    public string? SecondThread { get; set; }
 
     public string? Number { get; set; }
 
     public static string OfDrawer(int id) => FromDrawer + id.ToString(CultureInfo.InvariantCulture);
 
-    public static PlaceForm From(ThreadPosition position, MachineState state, IReadOnlyList<ThreadRow> drawer)
+    public static PlaceForm From(ThreadPosition position, Setup state, IReadOnlyList<ThreadRow> drawer)
     {
-        var needle = state.NeedleAt(position);
-        var thread = state.ThreadAt(position);
+        var needle = state.Needles[position];
+        var blades = needle.TryGet(out var there) ? there.ThreadPlaces(position) : [position];
+        var first = Written(state.Threads[blades[0]], drawer);
+        var second = blades.Count > 1 ? Written(state.Threads[blades[1]], drawer) : null;
         return new PlaceForm
         {
-            PointId = needle?.PointId,
-            SizeMetric = needle?.SizeMetric ?? 0,
-            TwinGapMm = FieldText.Of(needle?.TwinGapMm),
-            Thread = thread is null ? null
-                : drawer.FirstOrDefault(r => thread.Label.Length > 0 && r.Name == thread.Label && r.Entry.KindId == thread.KindId) is { } row ? OfDrawer(row.Id)
-                : thread.KindId,
-            Number = FieldText.Of(state.DialNumber(position)),
+            PointId = needle.IsEmpty ? Nothing : there?.PointId,
+            SizeMetric = there?.SizeMetric ?? 0,
+            TwinGapMm = FieldText.Of(there?.TwinGapMm),
+            Thread = first,
+            SecondThread = second == first ? null : second,
+            Number = FieldText.Of(state.Dials[position].Number()),
         };
     }
 
-    internal NeedleInSeat? ReadNeedle(FormReader reader, string prefix, ThreadPosition position, string? system) =>
-        position.IsNeedle() && !string.IsNullOrEmpty(PointId)
-            ? new NeedleInSeat(position, system ?? "", PointId, SizeMetric, reader.Number($"{prefix}.{nameof(TwinGapMm)}", TwinGapMm))
-            : null;
+    /// <summary>Puts what was typed into the state of a machine.</summary>
+    internal Setup Put(Setup state, ThreadPosition position, Machine head, FormReader reader, string prefix, string? system, IReadOnlyList<ThreadRow> drawer)
+    {
+        var needle = head.Seats.All(s => s.Position != position) || string.IsNullOrEmpty(PointId) ? Place<Needle>.Unknown
+            : PointId == Nothing ? Place<Needle>.Empty
+            : new Needle(system ?? "", PointId, SizeMetric, reader.Number($"{prefix}.{nameof(TwinGapMm)}", TwinGapMm));
+        var threads = state.Threads.With(needle.TryGet(out var there) ? there.ThreadPlaces(position)[0] : position, Read(Thread, drawer));
+        if (there?.IsTwin == true)
+        {
+            threads = threads.With(there.ThreadPlaces(position)[1], Read(string.IsNullOrEmpty(SecondThread) ? Thread : SecondThread, drawer));
+        }
 
-    internal ThreadInPlace? ReadThread(ThreadPosition position, IReadOnlyList<ThreadRow> drawer) =>
-        string.IsNullOrEmpty(Thread) ? null
-        : drawer.FirstOrDefault(r => Thread == OfDrawer(r.Id)) is { } row ? new ThreadInPlace(position, row.Entry.KindId, row.Entry.Colour, row.Name)
-        : new ThreadInPlace(position, Thread);
+        return state with
+        {
+            Needles = state.Needles.With(position, needle),
+            Threads = threads,
+            Dials = head.Has(position) ? state.Dials.With(position, reader.Number($"{prefix}.{nameof(Number)}", Number).OrUnknown()) : state.Dials,
+        };
+    }
+
+    private static string? Written(Place<SewingThread> place, IReadOnlyList<ThreadRow> drawer)
+    {
+        if (!place.TryGet(out var thread))
+        {
+            return place.IsEmpty ? Nothing : null;
+        }
+
+        // By itself, whatever it is called now; by its name where it was written down before cones were told apart.
+        var row = drawer.FirstOrDefault(r => thread.ConeId is { } cone ? cone == FieldText.Of(r.Id) : thread.Name.Length > 0 && r.Name == thread.Name && r.Entry.KindId == thread.KindId);
+        return row is null ? thread.KindId : OfDrawer(row.Id);
+    }
+
+    private static Place<SewingThread> Read(string? chosen, IReadOnlyList<ThreadRow> drawer) =>
+        string.IsNullOrEmpty(chosen) ? Place<SewingThread>.Unknown
+        : chosen == Nothing ? Place<SewingThread>.Empty
+        : drawer.FirstOrDefault(r => chosen == OfDrawer(r.Id)) is { } row ? new Cone(FieldText.Of(row.Id), row.Entry).Thread()
+        : new SewingThread(chosen);
 }

@@ -52,7 +52,7 @@ public sealed record ThreadUpAsk(MachineRow Machine, StateRow State, SetupRow? S
     public string Name => Setup?.Name ?? (Question.Broke is null ? "Threaded again" : "After a thread broke");
 
     /// <summary>The positions whose thread may break: those that are threaded and stay so.</summary>
-    public IReadOnlyList<ThreadPosition> Threads => [.. Question.Wanted.Threads.Select(t => t.Position).Where(p => Question.From.ThreadAt(p) is not null)];
+    public IReadOnlyList<ThreadPosition> Threads => [.. Question.Wanted.Threads.Filled.Where(p => Question.From.Threads[p].IsThere)];
 
     /// <summary>Works it out; null where the address names nothing there is.</summary>
     public static async Task<ThreadUpAsk?> OfAsync(Workroom workroom, Schools schools, ThreadUpAddress address)
@@ -79,7 +79,7 @@ public sealed record ThreadUpAsk(MachineRow Machine, StateRow State, SetupRow? S
 
         // Without a set-up it leads back to what is on it.
         var onto = setup is null ? new ThreadUpQuestion(machine.Entry, state.Entry, state.Entry, schools)
-            : ThreadUpQuestion.Onto(setup.Snapshot.Plan, setup.Snapshot.Machine.NeedleSystem, machine.Entry, state.Entry, schools);
+            : ThreadUpQuestion.Onto(setup.Snapshot.Plan, machine.Entry, state.Entry, schools);
         var question = onto with { Broke = broke, StartAgain = address.Lost };
         return new ThreadUpAsk(machine, state, setup, question, ThreadUpPlanner.Plan(question));
     }

@@ -1,0 +1,244 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Store.Formats;
+
+/// <summary>
+/// The one JSON form of what a machine is set to, and of what stands on it: stored, answered and asked alike. A member that
+/// is left out is not known; null says that nothing is there. docs/api/examples/setup.json is one.
+/// </summary>
+public sealed record SetupDocument
+{
+    /// <summary>What a convertible machine is changed over to: "overlocker" or "coverstitch".</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<MachineKind> ChangedOverTo { get; init; }
+
+    /// <summary>The stitch.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<string> Stitch { get; init; }
+
+    /// <summary>Whether the seam is pulled open flat after sewing.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<bool> Flatlock { get; init; }
+
+    /// <summary>Needles by seat.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyDictionary<ThreadPosition, NeedleDocument?>? Needles { get; init; }
+
+    /// <summary>Threads by position; those of a twin needle are "needle-left" and "needle-right".</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyDictionary<ThreadPosition, ThreadDocument?>? Threads { get; init; }
+
+    /// <summary>Dial numbers by position, on the machine's own scales.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyDictionary<ThreadPosition, double?>? Dials { get; init; }
+
+    /// <summary>Finger, as the machine names it.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<string> Finger { get; init; }
+
+    /// <summary>Stitch length, mm.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<double> StitchLengthMm { get; init; }
+
+    /// <summary>Zigzag width, mm.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<double> ZigzagWidthMm { get; init; }
+
+    /// <summary>Cutting width from the right needle, mm.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<double> CuttingWidthMm { get; init; }
+
+    /// <summary>"cutting" or "away".</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<KnifeStand> Knife { get; init; }
+
+    /// <summary>Differential ratio.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<double> Differential { get; init; }
+
+    /// <summary>Pressure of the foot, 1 normal.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<double> FootPressure { get; init; }
+
+    /// <summary>Needle plate.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<string> Plate { get; init; }
+
+    /// <summary>Presser foot.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<string> Foot { get; init; }
+
+    /// <summary>Converter over the upper looper.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<string> Converter { get; init; }
+
+    /// <summary>Needle position, mm from the centre.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<double> NeedlePositionMm { get; init; }
+
+    /// <summary>Whether tape goes on the hem allowance.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public Place<bool> Tape { get; init; }
+
+    /// <summary>A set-up in this form.</summary>
+    public static SetupDocument Of(Setup setup) => new()
+    {
+        ChangedOverTo = setup.ChangedOverTo,
+        Stitch = setup.StitchId,
+        Flatlock = setup.Flatlock,
+        Needles = ByPosition(setup.Needles, NeedleDocument.Of),
+        Threads = ByPosition(setup.Threads, ThreadDocument.Of),
+        Dials = setup.Dials.AnyKnown ? setup.Dials.Known.ToDictionary(p => p, p => setup.Dials[p].Number()) : null,
+        Finger = setup.FingerName,
+        StitchLengthMm = setup.StitchLengthMm,
+        ZigzagWidthMm = setup.ZigzagWidthMm,
+        CuttingWidthMm = setup.CuttingWidthMm,
+        Knife = setup.Knife,
+        Differential = setup.Differential,
+        FootPressure = setup.FootPressure,
+        Plate = setup.PlateName,
+        Foot = setup.FootName,
+        Converter = setup.ConverterName,
+        NeedlePositionMm = setup.NeedlePositionMm,
+        Tape = setup.Tape,
+    };
+
+    /// <summary>The set-up it says.</summary>
+    public Setup ToSetup() => new()
+    {
+        ChangedOverTo = ChangedOverTo,
+        StitchId = Stitch,
+        Flatlock = Flatlock,
+        Needles = Placed(Needles, n => n?.ToNeedle().OrEmpty() ?? Place<Needle>.Empty),
+        Threads = Placed(Threads, t => t?.ToThread().OrEmpty() ?? Place<SewingThread>.Empty),
+        Dials = Placed(Dials, n => n.OrEmpty()),
+        FingerName = Finger,
+        StitchLengthMm = StitchLengthMm,
+        ZigzagWidthMm = ZigzagWidthMm,
+        CuttingWidthMm = CuttingWidthMm,
+        Knife = Knife,
+        Differential = Differential,
+        FootPressure = FootPressure,
+        PlateName = Plate,
+        FootName = Foot,
+        ConverterName = Converter,
+        NeedlePositionMm = NeedlePositionMm,
+        Tape = Tape,
+    };
+
+    private static Dictionary<ThreadPosition, TDocument?>? ByPosition<T, TDocument>(Places<T> places, Func<T, TDocument> document)
+        where T : class
+        where TDocument : class =>
+        places.AnyKnown ? places.Known.ToDictionary(p => p, p => places[p].TryGet(out var there) ? document(there) : null) : null;
+
+    private static Places<T> Placed<T, TDocument>(IReadOnlyDictionary<ThreadPosition, TDocument>? documents, Func<TDocument, Place<T>> place)
+        where T : notnull =>
+        (documents ?? new Dictionary<ThreadPosition, TDocument>()).Aggregate(Places<T>.Unknown, (places, d) => places.With(d.Key, place(d.Value)));
+}
+
+/// <summary>A needle.</summary>
+/// <param name="System">Needle system.</param>
+/// <param name="Point">Point.</param>
+/// <param name="SizeMetric">Metric size.</param>
+/// <param name="TwinGapMm">Between the blades of a twin needle, mm.</param>
+public sealed record NeedleDocument(
+    string System, string Point, int SizeMetric, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? TwinGapMm = null)
+{
+    /// <summary>A needle in this form.</summary>
+    public static NeedleDocument Of(Needle needle) => new(needle.System, needle.PointId, needle.SizeMetric, needle.TwinGapMm);
+
+    /// <summary>The needle it says.</summary>
+    public Needle ToNeedle() => new(System, Point, SizeMetric, TwinGapMm);
+}
+
+/// <summary>A thread.</summary>
+/// <param name="Kind">Its kind.</param>
+/// <param name="Tex">Its own linear density, tex.</param>
+/// <param name="BreakExtensionPercent">Its own break extension, %.</param>
+/// <param name="Colour">#rrggbb.</param>
+/// <param name="Cone">Which cone it comes from.</param>
+/// <param name="Name">What it is called.</param>
+/// <param name="Supply">"cone", "spool" or "bobbin".</param>
+public sealed record ThreadDocument(
+    string Kind,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Tex = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? BreakExtensionPercent = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Colour = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Cone = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Name = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ThreadHolder? Supply = null)
+{
+    /// <summary>A thread in this form.</summary>
+    public static ThreadDocument Of(SewingThread thread) => new(
+        thread.KindId, thread.Tex, thread.BreakExtension is { } extension ? Math.Round(100 * extension, 9) : null, thread.Colour, thread.ConeId, thread.Name.Length > 0 ? thread.Name : null, thread.Supply);
+
+    /// <summary>The thread it says.</summary>
+    public SewingThread ToThread() => new(Kind) { Tex = Tex, BreakExtension = BreakExtensionPercent / 100, Colour = Colour, ConeId = Cone, Name = Name ?? "", Supply = Supply };
+}
+
+/// <summary>Writes and reads a set-up in its one form.</summary>
+public sealed class SetupConverter : JsonConverter<Setup>
+{
+    /// <inheritdoc/>
+    public override Setup? Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => JsonSerializer.Deserialize<SetupDocument>(ref reader, options)?.ToSetup();
+
+    /// <inheritdoc/>
+    public override void Write(Utf8JsonWriter writer, Setup value, JsonSerializerOptions options) => JsonSerializer.Serialize(writer, SetupDocument.Of(value), options);
+}
+
+/// <summary>Writes and reads a needle in its one form.</summary>
+public sealed class NeedleConverter : JsonConverter<Needle>
+{
+    /// <inheritdoc/>
+    public override Needle? Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => JsonSerializer.Deserialize<NeedleDocument>(ref reader, options)?.ToNeedle();
+
+    /// <inheritdoc/>
+    public override void Write(Utf8JsonWriter writer, Needle value, JsonSerializerOptions options) => JsonSerializer.Serialize(writer, NeedleDocument.Of(value), options);
+}
+
+/// <summary>Writes and reads a thread in its one form.</summary>
+public sealed class ThreadConverter : JsonConverter<SewingThread>
+{
+    /// <inheritdoc/>
+    public override SewingThread? Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => JsonSerializer.Deserialize<ThreadDocument>(ref reader, options)?.ToThread();
+
+    /// <inheritdoc/>
+    public override void Write(Utf8JsonWriter writer, SewingThread value, JsonSerializerOptions options) => JsonSerializer.Serialize(writer, ThreadDocument.Of(value), options);
+}
+
+/// <summary>Writes a place that is there as what is there, an empty one as null, and leaves out what nobody has said.</summary>
+public sealed class PlaceConverter : JsonConverterFactory
+{
+    /// <inheritdoc/>
+    public override bool CanConvert(Type typeToConvert) => typeToConvert.IsGenericType && typeToConvert.GetGenericTypeDefinition() == typeof(Place<>);
+
+    /// <inheritdoc/>
+    public override JsonConverter CreateConverter(Type typeToConvert, JsonSerializerOptions options) =>
+        (JsonConverter)Activator.CreateInstance(typeof(Of<>).MakeGenericType(typeToConvert.GetGenericArguments()))!;
+
+    private sealed class Of<T> : JsonConverter<Place<T>>
+        where T : notnull
+    {
+        public override bool HandleNull => true;
+
+        public override Place<T> Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+            reader.TokenType == JsonTokenType.Null ? Place<T>.Empty : JsonSerializer.Deserialize<T>(ref reader, options) is { } there ? there : Place<T>.Empty;
+
+        public override void Write(Utf8JsonWriter writer, Place<T> value, JsonSerializerOptions options)
+        {
+            if (value.TryGet(out var there))
+            {
+                JsonSerializer.Serialize(writer, there, options);
+            }
+            else
+            {
+                writer.WriteNullValue();
+            }
+        }
+    }
+}

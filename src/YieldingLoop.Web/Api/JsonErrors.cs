@@ -1,0 +1,51 @@
+using YieldingLoop.Core;
+
+namespace YieldingLoop.Web.Api;
+
+/// <summary>Errors of one request, keyed by JSON path.</summary>
+internal sealed class JsonErrors
+{
+    private readonly Dictionary<string, List<string>> errors = [];
+
+    public bool Any => errors.Count > 0;
+
+    public void Add(string path, string message)
+    {
+        if (!errors.TryGetValue(path, out var list))
+        {
+            errors[path] = list = [];
+        }
+
+        if (!list.Contains(message))
+        {
+            list.Add(message);
+        }
+    }
+
+    /// <summary>Adds what the core finds wrong with a part of the body.</summary>
+    /// <param name="at">Path of the part; empty for the whole.</param>
+    /// <param name="problems">What is wrong.</param>
+    public void Add(string at, IEnumerable<Problem> problems)
+    {
+        foreach (var problem in problems)
+        {
+            Add(at.Length == 0 ? problem.Field : $"{at}.{problem.Field}", problem.Message);
+        }
+    }
+
+    /// <summary>Names a number that lies outside; nothing where there is none.</summary>
+    /// <param name="path">Where it stands.</param>
+    /// <param name="value">The number.</param>
+    /// <param name="least">Smallest that is taken.</param>
+    /// <param name="most">Largest that is taken.</param>
+    /// <param name="above">Whether it has to be above the smallest.</param>
+    public void Within(string path, double? value, double least, double most, bool above = false)
+    {
+        if (value is { } number && (!(number >= least && number <= most) || (above && number == least)))
+        {
+            Add(path, FormattableString.Invariant($"This is a number {(above ? "above" : "from")} {least:0.####} {(above ? "and at most" : "to")} {most:0.####}."));
+        }
+    }
+
+    public Dictionary<string, string[]> ToDictionary() => errors.ToDictionary(e => e.Key, e => e.Value.ToArray());
+}

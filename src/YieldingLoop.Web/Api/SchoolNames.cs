@@ -1,0 +1,30 @@
+using YieldingLoop.Core.Setups;
+
+namespace YieldingLoop.Web.Api;
+
+/// <summary>The schools a body names: school by question, both as identifiers.</summary>
+internal static class SchoolNames
+{
+    /// <summary>The schools named; the default in every other question, and faults for what is not known.</summary>
+    public static Schools Read(IReadOnlyDictionary<string, string>? named, JsonErrors errors)
+    {
+        var schools = Schools.Default;
+        foreach (var (question, choice) in named ?? new Dictionary<string, string>())
+        {
+            if (Schools.Questions.FirstOrDefault(q => q.Id == question) is not { } known)
+            {
+                errors.Add($"schools.{question}", $"The questions are {string.Join(", ", Schools.Questions.Select(q => q.Id))}.");
+            }
+            else if (known.Choices.All(c => c.Id != choice))
+            {
+                errors.Add($"schools.{question}", $"The schools are {string.Join(", ", known.Choices.Select(c => c.Id))}.");
+            }
+            else
+            {
+                schools = schools.With(known, choice);
+            }
+        }
+
+        return schools;
+    }
+}
