@@ -1,5 +1,9 @@
 using System.Net;
 using AngleSharp.Html.Dom;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Tests;
 
@@ -238,5 +242,33 @@ public sealed class KeepingTests : IDisposable
         Assert.NotNull(page.QuerySelector("form#entry[data-draft]"));
         Assert.Equal(HttpStatusCode.OK, (await visitor.SendAsync(page, "/drafts?path=" + Uri.EscapeDataString(path), [])).Status);
         Assert.Contains((await visitor.OpenAsync("/drafts")).QuerySelectorAll("a"), a => a.GetAttribute("href")!.StartsWith(path + "?draft=", StringComparison.Ordinal));
+    }
+
+    /// <summary>Set-ups kept with an earlier version of the seam model stay as they are, say so, and show what the model of today reads otherwise.</summary>
+    [Fact]
+    public async Task A_set_up_of_an_earlier_model_stays_as_it_was_and_says_what_is_read_otherwise_now()
+    {
+        await using var old = new App { AsFound = true };
+        File.Copy(Path.Combine(AppContext.BaseDirectory, "reference", "older", "workroom-ends.db"), old.DatabasePath);
+        var visitor = old.Visit();
+        var page = await visitor.OpenAsync("/setups/9");
+        await using var scope = old.Services.CreateAsyncScope();
+        var kept = (await scope.ServiceProvider.GetRequiredService<Workroom>().Setups.FirstAsync(s => s.Id == 9)).Snapshot;
+        var notice = page.QuerySelector(".notice")!.TextContent;
+        Assert.Contains("version 2; this was worked out with 1", notice, StringComparison.Ordinal);
+        var anew = ReadAnew.Of(kept.Plan, kept.Machine, kept.ClothFigures, kept.Seam)!;
+        Assert.Contains(anew.Changes, c => c.What == FigureKind.Yield);
+        foreach (var change in anew.Changes.Where(c => c.What is FigureKind.Yield))
+        {
+            Assert.Contains(FormattableString.Invariant($"it pops at {Math.Round(change.Is, 1)} % instead of {Math.Round(change.Was, 1)}"), notice, StringComparison.Ordinal);
+        }
+
+        Assert.Contains($"/seams/{9}/set-up?machine=4", page.QuerySelector(".notice a")!.GetAttribute("href"), StringComparison.Ordinal);
+        // The card is as it was kept: the figures of then.
+        Assert.Contains(FormattableString.Invariant($"pops at {Math.Round(kept.Plan.Figures.Yield.Middle)} %"), page.QuerySelector(".verdict, main")!.TextContent, StringComparison.Ordinal);
+        // What was on its way onto the machine goes on.
+        Assert.DoesNotContain("500", (await visitor.OpenAsync("/thread-ups/2")).Title, StringComparison.Ordinal);
+        // A set-up of today has nothing to say.
+        Assert.Null((await app.Visit().OpenAsync("/setups/1")).QuerySelector(".notice"));
     }
 }

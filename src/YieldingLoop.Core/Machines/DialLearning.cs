@@ -9,8 +9,9 @@ public static class DialLearning
     /// <param name="machine">The machine.</param>
     /// <param name="position">Whose dial was tested.</param>
     /// <param name="lesson">What was learnt.</param>
+    /// <param name="half">The half of a convertible machine the swatches were sewn with; null for every other machine.</param>
     /// <exception cref="ArgumentOutOfRangeException">The machine has no such dial.</exception>
-    public static Machine Apply(Machine machine, ThreadPosition position, DialLesson lesson)
+    public static Machine Apply(Machine machine, ThreadPosition position, DialLesson lesson, MachineKind? half = null)
     {
         DialScale Learn(DialScale dial) => dial with { Sense = lesson.Sense, Neutral = lesson.Neutral ?? dial.Neutral };
         return machine switch
@@ -32,7 +33,7 @@ public static class DialLearning
                 ThreadPosition.TopCover when cover.TopCover is { } top => cover with { TopCover = Learn(top) },
                 _ => throw NoDial(position),
             },
-            Convertible both when both.Overlock.Has(position) => both with { Overlock = (Overlocker)Apply(both.Overlock, position, lesson) },
+            Convertible both when half == MachineKind.Overlocker || (half is null && both.Overlock.Has(position)) => both with { Overlock = (Overlocker)Apply(both.Overlock, position, lesson) },
             Convertible both => both with { Cover = (Coverstitch)Apply(both.Cover, position, lesson) },
             PlainMachine plain when position == ThreadPosition.Needle => plain with { TopTension = Learn(plain.TopTension) },
             _ => throw NoDial(position),

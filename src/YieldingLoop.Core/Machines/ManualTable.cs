@@ -75,6 +75,10 @@ public static class ManualTable
     public static IReadOnlyList<string> StitchIds(Machine machine) =>
         [.. machine.Stitches.Select(s => s.Id), .. machine.AsOverlocker() is null ? [] : new[] { ManualSetting.RolledHemId }];
 
+    /// <summary>The machine, or the half of a convertible one, that a row for a stitch is about.</summary>
+    public static Machine HeadFor(Machine machine, string stitchId) =>
+        machine.Heads().FirstOrDefault(h => h.Stitches.Any(s => s.Id == stitchId)) ?? machine.Heads().FirstOrDefault(h => h is Overlocker) ?? machine.Heads()[0];
+
     /// <summary>The row that comes nearest for a stitch on this cloth: one for very stretchy cloth first, then by weight, then for any; null where there is none.</summary>
     public static ManualSetting? For(Machine machine, string stitchId, ClothFigures cloth)
     {
@@ -109,6 +113,9 @@ public static class ManualTable
                 continue;
             }
 
+            // Of a convertible machine the half that sews the stitch: the other one's dials and feed have scales of their own.
+            var head = HeadFor(machine, row.StitchId);
+
             if (!Enum.IsDefined(row.Cloth) || !seen.Add((row.StitchId, row.Cloth)))
             {
                 yield return new(field + ".cloth", "There is a row for this stitch and cloth already.");
@@ -119,19 +126,19 @@ public static class ManualTable
                 yield return new(field + ".note", $"A remark is at most {ManualSetting.LongestNote} characters long.");
             }
 
-            if (row.LengthMm is { } length && !(length >= machine.StitchLength.Least && length <= machine.StitchLength.Most))
+            if (row.LengthMm is { } length && !(length >= head.StitchLength.Least && length <= head.StitchLength.Most))
             {
-                yield return new(field + ".lengthMm", Between("The stitch length", machine.StitchLength));
+                yield return new(field + ".lengthMm", Between("The stitch length", head.StitchLength));
             }
 
-            if (row.Differential is { } ratio && !(machine.Feed is { } feed && ratio >= feed.Least && ratio <= feed.Most))
+            if (row.Differential is { } ratio && !(head.Feed is { } feed && ratio >= feed.Least && ratio <= feed.Most))
             {
-                yield return new(field + ".differential", machine.Feed is { } range ? Between("The differential", range) : "This machine has no differential feed.");
+                yield return new(field + ".differential", head.Feed is { } range ? Between("The differential", range) : "This machine has no differential feed.");
             }
 
             foreach (var dial in row.Dials)
             {
-                foreach (var problem in Dial(machine, dial, $"{field}.{dial.Position.Id()}"))
+                foreach (var problem in Dial(head, dial, $"{field}.{dial.Position.Id()}"))
                 {
                     yield return problem;
                 }

@@ -54,6 +54,32 @@ public class MachineKindTests
     }
 
     [Fact]
+    public void The_test_of_a_dial_teaches_the_half_the_swatches_were_sewn_with()
+    {
+        var lesson = new DialLesson(DialSense.HigherIsLooser, 3, 1, "");
+        var taught = (Convertible)DialLearning.Apply(Both, NeedleLeft, lesson, MachineKind.Coverstitch);
+        Assert.Equal((DialSense.HigherIsLooser, 3.0), (taught.Cover.NeedleLeft.Sense, taught.Cover.NeedleLeft.Neutral));
+        Assert.Equal(Both.Overlock, taught.Overlock);
+        taught = (Convertible)DialLearning.Apply(Both, NeedleLeft, lesson, MachineKind.Overlocker);
+        Assert.Equal(3, taught.Overlock.NeedleLeft.Neutral);
+        Assert.Equal(Both.Cover, taught.Cover);
+    }
+
+    [Fact]
+    public void A_row_of_the_manual_s_table_is_checked_against_the_half_that_sews_its_stitch()
+    {
+        // The needles' dials of the cover stitch run to 20 on this machine, those of the overlocking half to 9; so do the feeds.
+        var both = Convertible.Of(Both.Overlock, Both.Cover with { NeedleLeft = new DialScale(10, 20, 1, 15, DialSense.HigherIsTighter), Differential = new SettingRange(1, 3, 0.1) });
+        ManualSetting Row(string stitch, double number, double ratio) => new() { StitchId = stitch, Dials = [new ManualDial(NeedleLeft, number)], Differential = ratio };
+        IEnumerable<string> Faults(ManualSetting row) => ManualTable.Problems(both with { ManualTable = [row] }).Select(p => p.Field);
+        Assert.Empty(Faults(Row("406", 15, 2.5)));
+        Assert.Empty(Faults(Row("514", 4, 1.5)));
+        Assert.Equal(["manualTable[0].differential", "manualTable[0].needle-left"], Faults(Row("406", 4, 0.8)));
+        Assert.Equal(["manualTable[0].differential", "manualTable[0].needle-left"], Faults(Row("514", 15, 2.5)));
+        Assert.Equal(["manualTable[0].needle-left"], Faults(Row(ManualSetting.RolledHemId, 15, 1)));
+    }
+
+    [Fact]
     public void Both_halves_of_a_convertible_machine_share_what_belongs_to_the_whole()
     {
         Assert.Equal((Both.Name, Both.NeedleSystem, Both.StitchLength), (Both.Cover.Name, Both.Cover.NeedleSystem, Both.Cover.StitchLength));

@@ -1,6 +1,7 @@
 using MathNet.Numerics.Distributions;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -73,6 +74,39 @@ public class SkipModelTests
         Assert.Equal(-8.5, Z(new(NeedleCatalogue.Universal, NeedleSize.FromMetric(80)), stable), 6);
         Assert.Equal(-5, Z(new(NeedleCatalogue.Sharp, NeedleSize.FromMetric(80)), stable), 6);
         Assert.Equal(-11, Z(new(NeedleCatalogue.Sharp, NeedleSize.FromMetric(80)), woven), 6);
+    }
+
+    // Model section 6, version 2: every point row by itself; the largest applies.
+    [Theory]
+    [InlineData("jersey", true, 60, -9)]
+    [InlineData("jersey", true, 61, -7)]
+    [InlineData("jersey", false, 61, -7)]
+    [InlineData("jersey", false, 60, -11)]
+    [InlineData("jeans", false, 10, -8)]
+    [InlineData("topstitch", true, 95, -8)]
+    [InlineData("universal", false, 61, -5)]
+    [InlineData("universal", false, 60, -6.5)]
+    [InlineData("universal", false, 25, -6.5)]
+    [InlineData("universal", false, 24.9, -8.5)]
+    [InlineData("universal", true, 10, -4)]
+    [InlineData("sharp", false, 95, -5)]
+    [InlineData("overlocker", true, 95, -11)]
+    public void A_point_skips_by_what_the_knit_is(string point, bool elastane, double stretch, double z)
+    {
+        var needle = new SeatedNeedle(NeedleCatalogue.Find(point)!, NeedleSize.FromMetric(80));
+        Assert.Equal(z, Z(needle, new(true, elastane, stretch, 230)), 6);
+        Assert.Equal(-11, Z(needle, new(false, elastane, stretch, 230)), 6);
+    }
+
+    [Fact]
+    public void Schools_say_what_a_universal_point_is_for_and_how_long_a_needle_lasts()
+    {
+        var universal = new SeatedNeedle(NeedleCatalogue.Universal, NeedleSize.FromMetric(80));
+        Assert.Equal(-8.5, Z(universal with { UniversalOnHeavyStretch = true }, new(true, false, 80, 230)), 6);
+        Assert.Equal(-6.5, Z(universal with { UniversalOnHeavyStretch = true }, new(true, false, 40, 230)), 6);
+        Assert.Equal(-4, Z(universal with { UniversalOnHeavyStretch = true }, new(true, true, 80, 230)), 6);
+        double Worn(string school) => Z(new(NeedleCatalogue.Stretch, NeedleSize.FromMetric(80)) { HoursSewn = 14, LifeHours = (Schools.Default with { NeedleLifeId = school }).NeedleLifeHours }, PowerKnit);
+        Assert.Equal((-11 + 1.2, -11 + 3.6, -11.0), (Math.Round(Worn("hours"), 6), Math.Round(Worn("project"), 6), Math.Round(Worn("until-bad"), 6)));
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
@@ -15,7 +16,7 @@ namespace YieldingLoop.Web.Pages.Machines;
 /// <summary>The guided test: two swatches teach one dial's sense and neutral number.</summary>
 public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
 {
-    /// <summary>Which dial, by its position.</summary>
+    /// <summary>Which dial, by its position; of a convertible machine with the half before it, "coverstitch.needle-left".</summary>
     [BindProperty(SupportsGet = true)]
     public string? Dial { get; set; }
 
@@ -39,6 +40,9 @@ public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
 
     public ThreadPosition Position { get; private set; }
 
+    /// <summary>The machine, or the half of a convertible one, whose dial it is.</summary>
+    public Machine Head { get; private set; } = null!;
+
     public DialScale Scale { get; private set; } = null!;
 
     public Outcome<DialLesson>? Lesson { get; private set; }
@@ -48,7 +52,10 @@ public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
     public bool Looper => !Position.IsNeedle();
 
     /// <summary>The dials this test is for.</summary>
-    public IReadOnlyList<ThreadPosition> Testable => [.. Row.Entry.Dials.Select(d => d.Position).Where(DialTest.CanTest)];
+    public IReadOnlyList<(Machine Head, ThreadPosition Position)> Testable => [.. Row.Entry.Heads().SelectMany(h => h.Dials.Select(d => (h, d.Position))).Where(d => DialTest.CanTest(d.Position))];
+
+    /// <summary>A dial as an address names it.</summary>
+    public string NameOf(Machine head, ThreadPosition position) => Row.Entry is Convertible ? $"{JsonNamingPolicy.KebabCaseLower.ConvertName(head.Kind.ToString())}.{position.Id()}" : position.Id();
 
     public async Task<IActionResult> OnGetAsync(int id) => await LoadAsync(id) ? Page() : NotFound();
 
@@ -71,7 +78,7 @@ public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
             return Page();
         }
 
-        var learnt = DialLearning.Apply(Row.Entry, Position, lesson);
+        var learnt = DialLearning.Apply(Row.Entry, Position, lesson, Row.Entry is Convertible ? Head.Kind : null);
         switch (await workroom.SaveAsync(learnt, id, testedWith, Guid.NewGuid()))
         {
             case SaveResult.Saved:
@@ -97,14 +104,15 @@ public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
         ModelState.Remove(nameof(Version));
         Version = row.Version;
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(row);
-        var known = ThreadPositions.TryFromId(Dial, out var asked) && Testable.Contains(asked);
-        if (Dial is not null && !known)
+        var testable = Testable;
+        var chosen = testable.Where(d => NameOf(d.Head, d.Position) == Dial).Concat(testable.Where(d => Dial is not null && d.Position.Id() == Dial)).ToList();
+        if (Dial is not null && chosen.Count == 0)
         {
             return false;
         }
 
-        Position = known ? asked : Testable.Contains(ThreadPosition.UpperLooper) ? ThreadPosition.UpperLooper : Testable[0];
-        Scale = Row.Entry.DialOf(Position);
+        (Head, Position) = chosen.Concat(testable.Where(d => d.Position == ThreadPosition.UpperLooper)).Concat(testable).First();
+        Scale = Head.DialOf(Position);
         Read();
         return true;
     }

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
@@ -17,6 +18,9 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
 
     /// <summary>What has changed since it was kept.</summary>
     public IReadOnlyList<string> Changes { get; private set; } = [];
+
+    /// <summary>The same set-up as the seam model of today reads it; null where that is the one it was kept with.</summary>
+    public ReadAnew? Anew { get; private set; }
 
     /// <summary>Every version, the newest first.</summary>
     public IReadOnlyList<SetupRow> Versions { get; private set; } = [];
@@ -100,6 +104,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
         var kept = row.Snapshot;
         Card = SetupCard.Of(kept);
         Changes = SnapshotChanges.Between(kept, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry);
+        Anew = kept.Plan.ModelVersion == SeamModel.Version ? null : ReadAnew.Of(kept.Plan, kept.Machine, kept.ClothFigures, kept.Seam);
         Versions = await workroom.VersionsAsync(id);
         OtherSeams = await workroom.Seams.Include(x => x.Cloth).Where(x => x.PutAwayAt == null && x.Id != row.SeamId).OrderByDescending(x => x.ChangedAt).PageAsync(1, Workroom.MostOffered);
         OwnRules = [.. (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).Where(r => r.Applies(row.MachineId, row.ClothId, kept.Seam.Job, kept.Plan.Threads))];
