@@ -1,8 +1,9 @@
 using BenchmarkDotNet.Attributes;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -30,7 +31,7 @@ public class ModelBenchmarks
         new ClothEntry { Name = "Power knit", TypicalId = "power-knit", Elastane = true }.Resolve().Value!,
         new SeamEntry { Name = "Side seam", NeedKind = NeedKind.Movement, MovementId = "seat-length", OnSkin = true },
         OverlockerTemplate.Create("Bench"),
-        Schools.Default);
+        ChosenSchools.Default);
 
     /// <summary>The same overlocker so many times: the lattice grows with them.</summary>
     private static PlanQuestion Machines(int count) =>

@@ -2,6 +2,8 @@ using System.ComponentModel.DataAnnotations;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.OwnRules;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;

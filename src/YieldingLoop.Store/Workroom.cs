@@ -3,6 +3,8 @@ using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.OwnRules;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;

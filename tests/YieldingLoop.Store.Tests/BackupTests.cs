@@ -2,6 +2,7 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Units;
 using YieldingLoop.Store.Backup;
 using YieldingLoop.Store.Demo;
 

@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Units;
 using YieldingLoop.Store.Demo;
 using YieldingLoop.Store.Formats;
 

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Store.Backup;
@@ -26,7 +27,7 @@ public sealed class ThreadUpTests : IDisposable
         var machine = (await file.Do(w => w.Machines.FirstOrDefaultAsync(m => m.Id == setup.MachineId)))!;
         var state = (await file.Do(w => w.StateOfAsync(machine.Id)))!;
         var wanted = setup.Snapshot.Plan.Setup.OnMachine(machine.Entry);
-        return (ThreadUpPlanner.Plan(new ThreadUpQuestion(machine.Entry, state.Entry, wanted, Schools.Default)).Value!, state, setup);
+        return (ThreadUpPlanner.Plan(new ThreadUpQuestion(machine.Entry, state.Entry, wanted, ChosenSchools.Default)).Value!, state, setup);
     }
 
     private async Task<int> Begin(int setupId = 3, Guid? key = null)

@@ -1,8 +1,10 @@
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
 using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store.Tests;
@@ -173,7 +175,7 @@ public sealed class WorkroomTests : IDisposable
     private static SetupSnapshot Snapshot(ClothEntry cloth)
     {
         var figures = cloth.Resolve().Value!;
-        return new SetupSnapshot(cloth, figures, Seam, Machine, Planner.Plan(PlanQuestion.OnOne(figures, Seam, Machine, Schools.Default)).Value!.Best.Plan);
+        return new SetupSnapshot(cloth, figures, Seam, Machine, Planner.Plan(PlanQuestion.OnOne(figures, Seam, Machine, ChosenSchools.Default)).Value!.Best.Plan);
     }
 
     private async Task<(int Cloth, int Seam, int Machine)> SaveAllAsync()

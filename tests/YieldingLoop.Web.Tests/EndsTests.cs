@@ -4,7 +4,9 @@ using AngleSharp.Html.Dom;
 using Microsoft.Extensions.DependencyInjection;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Minutes;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
@@ -136,9 +138,9 @@ public sealed partial class EndsTests : IDisposable
     {
         var machine = OverlockerTemplate.Create("One");
         var bare = Readiness.MinutesToFill(machine, Setup.Unknown);
-        Assert.Equal(machine.Seats.Count * (Minutes.Needle + Minutes.NeedleThread) + 2 * Minutes.Looper, bare);
+        Assert.Equal(machine.Seats.Count * (MinutesFor.Needle + MinutesFor.NeedleThread) + 2 * MinutesFor.Looper, bare);
         var threaded = Setup.Unknown with { Threads = Places.Of((ThreadPosition.UpperLooper, new SewingThread("spun-polyester"))), Needles = Places.Of((ThreadPosition.NeedleLeft, new Needle("any", "stretch", 75))) };
-        Assert.Equal(bare - Minutes.Looper - Minutes.Needle, Readiness.MinutesToFill(machine, threaded));
+        Assert.Equal(bare - MinutesFor.Looper - MinutesFor.Needle, Readiness.MinutesToFill(machine, threaded));
     }
 
     [GeneratedRegex(@"(?:([\d,]+) to ([\d,]+) of )?([\d,]+) ")]

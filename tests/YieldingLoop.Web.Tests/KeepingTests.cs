@@ -2,7 +2,7 @@ using System.Net;
 using AngleSharp.Html.Dom;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Tests;

@@ -114,7 +114,7 @@ test('from a cloth in the hand to a card by the machine, over a restart of the s
     for (const line of await page.locator('.a5 h1, .a5 header p, .p-number, .p-words, .p-settings strong, .a5 footer p').allTextContents()) {
       expect(printed).toContain(letters(line));
     }
-    for (const must of ['Spare-room overlocker', 'Tern Lane training jersey, second roll', 'swatch passed', 'seam model 1', ...dials]) {
+    for (const must of ['Spare-room overlocker', 'Tern Lane training jersey, second roll', 'swatch passed', 'seam model 2', ...dials]) {
       expect(printed).toContain(letters(must));
     }
   } finally {

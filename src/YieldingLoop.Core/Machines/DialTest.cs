@@ -1,5 +1,6 @@
 using System.Globalization;
 using YieldingLoop.Core.Threads;
+using static System.FormattableString;
 
 namespace YieldingLoop.Core.Machines;
 
@@ -63,7 +64,7 @@ public static class DialTest
         {
             if (!(swatch.Number >= dial.Lowest && swatch.Number <= dial.Highest))
             {
-                problems.Add(new(field + ".number", string.Create(CultureInfo.InvariantCulture, $"The dial runs from {dial.Lowest:0.##} to {dial.Highest:0.##}.")));
+                problems.Add(new(field + ".number", Invariant($"The dial runs from {dial.Lowest:0.##} to {dial.Highest:0.##}.")));
             }
 
             if (!(swatch.ReadingMm >= (looper ? -10 : 0) && swatch.ReadingMm <= 10))
@@ -109,13 +110,13 @@ public static class DialTest
             $"Each number higher moves the {(looper ? "meeting line" : "opened seam")} {Math.Abs(perNumber):0.##} mm {toward}: on the {position.Name()} dial a higher number is {(sense == DialSense.HigherIsTighter ? "tighter" : "looser")}.");
         if (neutral is { } number)
         {
-            return text + string.Create(CultureInfo.InvariantCulture, $" It balances at {number:0.##}.");
+            return text + Invariant($" It balances at {number:0.##}.");
         }
 
         var further = Math.Clamp(balanced, dial.Lowest, dial.Highest);
         return text + (balanced < dial.Lowest || balanced > dial.Highest
             ? " No number on it balances while the other dials stand as they do: move the thread on the other side of the tug of war, and test again."
-            : string.Create(CultureInfo.InvariantCulture, $" Neutral lies too far from these two swatches to be read off them; sew the next at {dial.Settable(further):0.##}."));
+            : Invariant($" Neutral lies too far from these two swatches to be read off them; sew the next at {dial.Settable(further):0.##}."));
     }
 
     private static Outcome<DialLesson> Fail(string field, string message) => Outcome.Failed<DialLesson>([new(field, message)]);

@@ -1,7 +1,7 @@
-using System.Globalization;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Threads;
+using static System.FormattableString;
 
 namespace YieldingLoop.Core.Machines;
 
@@ -65,12 +65,6 @@ public static class ManualTable
     /// <summary>Most rows a machine's record holds.</summary>
     public const int MostRows = 24;
 
-    /// <summary>Below this a cloth is light, g/m². Working value, the same the planner calls thin.</summary>
-    public const double LightBelowGsm = 200;
-
-    /// <summary>From here it is heavy, g/m². Working value.</summary>
-    public const double HeavyFromGsm = 280;
-
     /// <summary>What a row may be for: the stitches of the machine, and the rolled hem of an overlocker.</summary>
     public static IReadOnlyList<string> StitchIds(Machine machine) =>
         [.. machine.Stitches.Select(s => s.Id), .. machine.AsOverlocker() is null ? [] : new[] { ManualSetting.RolledHemId }];
@@ -85,11 +79,11 @@ public static class ManualTable
         var rows = machine.ManualTable.Where(r => r.StitchId == stitchId).ToDictionary(r => r.Cloth);
         var weight = cloth.AreaDensity.Value switch
         {
-            < LightBelowGsm => ManualCloth.Light,
-            < HeavyFromGsm => ManualCloth.Medium,
+            < ClothLimits.LightBelowGsm => ManualCloth.Light,
+            < ClothLimits.HeavyFromGsm => ManualCloth.Medium,
             _ => ManualCloth.Heavy,
         };
-        return (cloth.HighestStretch > SeamLimits.HighStretchAbovePercent ? rows.GetValueOrDefault(ManualCloth.VeryStretchy) : null)
+        return (cloth.HighestStretch > ClothLimits.HighStretchAbovePercent ? rows.GetValueOrDefault(ManualCloth.VeryStretchy) : null)
             ?? rows.GetValueOrDefault(weight)
             ?? rows.GetValueOrDefault(ManualCloth.Any);
     }
@@ -158,7 +152,7 @@ public static class ManualTable
         bool On(double number) => number >= scale.Lowest && number <= scale.Highest;
         if (!On(dial.Ideal))
         {
-            yield return new(field, FormattableString.Invariant($"The {dial.Position.Name()} dial runs from {scale.Lowest:0.##} to {scale.Highest:0.##}."));
+            yield return new(field, Invariant($"The {dial.Position.Name()} dial runs from {scale.Lowest:0.##} to {scale.Highest:0.##}."));
         }
         else if (!(dial.Low is not { } low || (On(low) && low <= dial.Ideal)) || !(dial.High is not { } high || (On(high) && high >= dial.Ideal)))
         {
@@ -167,5 +161,5 @@ public static class ManualTable
     }
 
     private static string Between(string what, SettingRange range) =>
-        string.Create(CultureInfo.InvariantCulture, $"{what} of this machine is between {range.Least:0.##} and {range.Most:0.##}.");
+        Invariant($"{what} of this machine is between {range.Least:0.##} and {range.Most:0.##}.");
 }

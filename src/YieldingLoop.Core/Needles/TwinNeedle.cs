@@ -1,6 +1,6 @@
-using System.Globalization;
 using System.Text.RegularExpressions;
 using YieldingLoop.Core.Units;
+using static System.FormattableString;
 
 namespace YieldingLoop.Core.Needles;
 
@@ -19,10 +19,10 @@ public sealed partial record TwinNeedle(double GapMm, NeedleSize Size)
     public const double DecorativeMostMm = 4;
 
     /// <summary>What to say of a gap that is not made.</summary>
-    public static string GapRange => string.Create(CultureInfo.InvariantCulture, $"Twin needles are made from {LeastGapMm} to {MostGapMm:0.0} mm apart.");
+    public static string GapRange => Invariant($"Twin needles are made from {LeastGapMm} to {MostGapMm:0.0} mm apart.");
 
     /// <summary>As a pack prints it: "4.0/75".</summary>
-    public string Pack => string.Create(CultureInfo.InvariantCulture, $"{GapMm:0.0}/{Size.Metric}");
+    public string Pack => Invariant($"{GapMm:0.0}/{Size.Metric}");
 
     /// <summary>Reads what a pack says: gap, a slash, the metric size; "4.0/75", "2,0 / 80". Words around it are ignored.</summary>
     /// <param name="text">As printed.</param>
@@ -37,12 +37,12 @@ public sealed partial record TwinNeedle(double GapMm, NeedleSize Size)
 
         if (gap > 20 && size is >= LeastGapMm and <= MostGapMm)
         {
-            return Fail(string.Create(CultureInfo.InvariantCulture, $"The gap comes first: did you mean {size:0.0}/{gap:0}?"));
+            return Fail(Invariant($"The gap comes first: did you mean {size:0.0}/{gap:0}?"));
         }
 
         if (NeedleSize.TryFromMetric((int)gap, out _) && gap == Math.Floor(gap) && size == Math.Floor(size))
         {
-            return Fail(string.Create(CultureInfo.InvariantCulture, $"{gap:0}/{size:0} is the size of a single needle. A twin needle’s pack names the gap first, like 4.0/{gap:0}."));
+            return Fail(Invariant($"{gap:0}/{size:0} is the size of a single needle. A twin needle’s pack names the gap first, like 4.0/{gap:0}."));
         }
 
         if (gap is < LeastGapMm or > MostGapMm)

@@ -1,3 +1,5 @@
+using static System.FormattableString;
+
 namespace YieldingLoop.Core.Seams;
 
 /// <summary>Where the raw edge of a hem allowance comes to lie.</summary>
@@ -56,7 +58,7 @@ public static class HemGeometry
         }
         else if (guideMm is >= 3 and <= 150 && guideMm - gaugeMm < 1)
         {
-            problems.Add(new("guideMm", FormattableString.Invariant($"With rows {gaugeMm:0.0#} mm apart the near one would run off the fold: guide at {gaugeMm + 1:0.0#} mm or more.")));
+            problems.Add(new("guideMm", Invariant($"With rows {gaugeMm:0.0#} mm apart the near one would run off the fold: guide at {gaugeMm + 1:0.0#} mm or more.")));
         }
 
         if (!(allowanceMm is >= 3 and <= 200))
@@ -79,11 +81,11 @@ public static class HemGeometry
 
     private static string Sentence(RawEdge edge, double beyond, double guide, double allowance, bool covers) => edge switch
     {
-        RawEdge.Missed => FormattableString.Invariant($"The raw edge ends {guide - allowance:0.0#} mm before the far row and hardly reaches the near one: turn up more, or guide closer to the fold."),
+        RawEdge.Missed => Invariant($"The raw edge ends {guide - allowance:0.0#} mm before the far row and hardly reaches the near one: turn up more, or guide closer to the fold."),
         RawEdge.BetweenRows when covers => "The raw edge lies between the rows, under the looper thread: covered, with nothing to trim. Only the near row is on the allowance, so it must not stray.",
         RawEdge.BetweenRows => "The raw edge ends between the rows: the far row misses the allowance, and a single bobbin thread does not cover the edge. Turn up more, or guide closer to the fold.",
-        _ when beyond < MarginMm => FormattableString.Invariant($"Both rows are on the allowance, the far one only {beyond:0.0#} mm from its edge: it tears out where the guide wavers. Give it {MarginMm:0} mm."),
-        _ when beyond > TrimAboveMm => FormattableString.Invariant($"Both rows are on the allowance; {beyond:0.0#} mm stand past the far row. Trim close after hemming, with a blade that keeps off the garment."),
-        _ => FormattableString.Invariant($"Both rows are on the allowance, with {beyond:0.0#} mm past the far row."),
+        _ when beyond < MarginMm => Invariant($"Both rows are on the allowance, the far one only {beyond:0.0#} mm from its edge: it tears out where the guide wavers. Give it {MarginMm:0} mm."),
+        _ when beyond > TrimAboveMm => Invariant($"Both rows are on the allowance; {beyond:0.0#} mm stand past the far row. Trim close after hemming, with a blade that keeps off the garment."),
+        _ => Invariant($"Both rows are on the allowance, with {beyond:0.0#} mm past the far row."),
     };
 }

@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Colour;
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -90,13 +91,13 @@ public sealed record SeamAssessment
     public required IReadOnlyList<ThreadReading> Threads { get; init; }
 
     /// <summary>Yield with its band, %.</summary>
-    public required Band Yield { get; init; }
+    public required Interval Yield { get; init; }
 
     /// <summary>Meeting line with its band, mm.</summary>
-    public Band? MeetingLine { get; init; }
+    public Interval? MeetingLine { get; init; }
 
     /// <summary>Growth in sewing with its band, %.</summary>
-    public Band? Growth { get; init; }
+    public Interval? Growth { get; init; }
 
     /// <summary>The differential ratio for no growth.</summary>
     public double? FlatDifferential { get; init; }
@@ -127,7 +128,7 @@ public sealed record SeamAssessment
         var threads = seam.Threads.Select(t => t.Laid).ToArray();
         var readings = new ThreadReading[threads.Length];
         var reading = SeamModel.Evaluate(seam.Geometry, threads, readings);
-        var yield = Bands.Yield(threads, readings);
+        var yield = Intervals.Yield(threads, readings);
         var cloth = seam.Cloth;
         double? skip = cloth is null ? null
             : seam.Threads.Where(t => t.Laid.Position.IsNeedle()).Max(t => (t.Needle ?? seam.Needle) is { } needle ? SkipModel.ChancePerStitch(needle, t.Laid.Kind, cloth.ForNeedle) : (double?)null);
@@ -137,9 +138,9 @@ public sealed record SeamAssessment
             Seam = reading,
             Threads = readings,
             Yield = yield,
-            MeetingLine = reading.MeetingLineMm is { } p ? MeetingLineBand(seam, p) : null,
+            MeetingLine = reading.MeetingLineMm is { } p ? MeetingLineInterval(seam, p) : null,
             Growth = cloth is not null && seam.Differential is { } ratio
-                ? Bands.Growth(ClothEffects.GrowthPercent(cloth.StretchAlongPercent, ratio, seam.FootPressure), ratio)
+                ? Intervals.Growth(ClothEffects.GrowthPercent(cloth.StretchAlongPercent, ratio, seam.FootPressure), ratio)
                 : null,
             FlatDifferential = cloth is not null ? ClothEffects.FlatDifferential(cloth.StretchAlongPercent, seam.FootPressure) : null,
             MassRatio = cloth is not null && seam.Plies is { } plies
@@ -155,7 +156,7 @@ public sealed record SeamAssessment
         };
     }
 
-    private static Band MeetingLineBand(SeamCase seam, double modelMm)
+    private static Interval MeetingLineInterval(SeamCase seam, double modelMm)
     {
         // The learner is linear in the dials, so its prior starts from the model with every dial at neutral.
         var overedge = seam.Geometry.Stitch.Family == StitchFamily.TwoThreadOveredge;
@@ -164,6 +165,6 @@ public sealed record SeamAssessment
             ? Steps(p => p == ThreadPosition.LowerLooper) - Steps(p => p.IsNeedle())
             : Steps(p => p == ThreadPosition.UpperLooper) - Steps(p => p == ThreadPosition.LowerLooper);
         var perStep = SeamLayout.MeetingLinePerLog * DialTension.LogTensionPerStep;
-        return Bands.MeetingLine(modelMm - perStep * apart, apart);
+        return Intervals.MeetingLine(modelMm - perStep * apart, apart);
     }
 }

@@ -84,12 +84,6 @@ public static class SeamLimits
     /// <summary>Width of the strip of cloth that the thread's mass is compared with, mm.</summary>
     public const double StripWidthMm = 4;
 
-    /// <summary>A knit that stretches less than this, %, is stable.</summary>
-    public const double StableKnitBelowPercent = 25;
-
-    /// <summary>A knit that stretches more than this, %, is a high-stretch one.</summary>
-    public const double HighStretchAbovePercent = 60;
-
     /// <summary>Words for a gap.</summary>
     public static string GapWord(double gapMm) => gapMm switch
     {

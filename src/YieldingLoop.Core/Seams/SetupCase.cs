@@ -2,6 +2,7 @@ using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
@@ -21,7 +22,7 @@ public static class SetupCase
     /// <param name="seam">The seam.</param>
     /// <param name="need">What the wearer asks; null where only the threads are judged.</param>
     /// <param name="schools">The schools, for what a needle may be and how long it lasts.</param>
-    public static Outcome<SeamCase> Case(this Setup setup, Machine machine, ClothFigures cloth, SeamEntry seam, Need? need, Schools schools)
+    public static Outcome<SeamCase> Case(this Setup setup, Machine machine, ClothFigures cloth, SeamEntry seam, Need? need, ChosenSchools schools)
     {
         var problems = new List<Problem>();
         var head = setup.HeadOf(machine);
@@ -87,7 +88,7 @@ public static class SetupCase
         return setup.Stitch is { } said ? Made(said) ? said : null : head.Stitches.FirstOrDefault(Made);
     }
 
-    private static List<SetThread> Threads(Setup setup, Machine head, Stitch stitch, Schools schools, List<Problem> problems)
+    private static List<SetThread> Threads(Setup setup, Machine head, Stitch stitch, ChosenSchools schools, List<Problem> problems)
     {
         var threads = new List<SetThread>();
         foreach (var position in stitch.NeedlePositions.Concat(stitch.OtherPositions))

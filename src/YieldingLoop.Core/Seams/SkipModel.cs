@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Threads;
 
@@ -66,12 +67,12 @@ public static class SkipModel
         }
 
         var stretch = cloth.HighestStretchPercent;
-        var high = stretch > SeamLimits.HighStretchAbovePercent;
+        var high = stretch > ClothLimits.HighStretchAbovePercent;
         if (point == NeedleCatalogue.Universal)
         {
             return cloth.Elastane ? 7
                 : high ? universalOnHeavyStretch ? 2.5 : 6
-                : stretch >= SeamLimits.StableKnitBelowPercent ? 4.5
+                : stretch >= ClothLimits.StableKnitBelowPercent ? 4.5
                 : 2.5;
         }
 

@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Cloth;
+using static System.FormattableString;
 
 namespace YieldingLoop.Core.Seams;
 
@@ -64,10 +65,10 @@ public static class StretchedBand
         var most = Math.Max(onto, pass);
         var reaches = most <= bandStretch.Value;
         var sentence = !reaches
-            ? FormattableString.Invariant($"The band’s cloth gives {bandStretch.Value:0} % and would have to give {most:0} %: make the band longer, the opening larger, or take a stretchier cloth.")
+            ? Invariant($"The band’s cloth gives {bandStretch.Value:0} % and would have to give {most:0} %: make the band longer, the opening larger, or take a stretchier cloth.")
             : most * Need.Margin > bandStretch.Value
-                ? FormattableString.Invariant($"The band’s cloth gives {bandStretch.Value:0} % and is asked for {most:0} %: it reaches, with little to spare.")
-                : FormattableString.Invariant($"The band’s cloth gives {bandStretch.Value:0} % and is asked for {most:0} %.");
+                ? Invariant($"The band’s cloth gives {bandStretch.Value:0} % and is asked for {most:0} %: it reaches, with little to spare.")
+                : Invariant($"The band’s cloth gives {bandStretch.Value:0} % and is asked for {most:0} %.");
         return Outcome.Of(new BandLength(
             share, sewn, sewn + 2 * seamAllowanceMm, 2 * (finishedWidthMm + seamAllowanceMm), openingMm / 4, sewn / 4, onto, pass, reaches, sentence));
 

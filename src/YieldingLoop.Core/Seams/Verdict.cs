@@ -38,7 +38,7 @@ public sealed record SeamVerdict(Verdict Verdict, double NeedPercent, double Req
     /// <param name="yield">Predicted yield with its band, %.</param>
     /// <param name="needPercent">The need along the seam, %.</param>
     /// <param name="clothStretchPercent">The cloth's stretch in that direction, %; null where it is not known, when only the thread is judged.</param>
-    public static SeamVerdict Of(Band yield, double needPercent, double? clothStretchPercent)
+    public static SeamVerdict Of(Interval yield, double needPercent, double? clothStretchPercent)
     {
         var cloth = clothStretchPercent ?? double.PositiveInfinity;
         var required = Math.Min(cloth, needPercent * Need.Margin);

@@ -1,16 +1,8 @@
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Units;
 
 namespace YieldingLoop.Core.Settings;
-
-/// <summary>Unit that lengths are typed and told in.</summary>
-public enum LengthUnit
-{
-    /// <summary>Millimetres.</summary>
-    Millimetre,
-
-    /// <summary>Inches of exactly 25.4 mm.</summary>
-    Inch,
-}
 
 /// <summary>Which number of a needle's size comes first.</summary>
 public enum NeedleSizeOrder
@@ -45,7 +37,7 @@ public sealed record WorkroomSettings
     public WordRegion Words { get; init; }
 
     /// <summary>Schools followed where the trade disagrees and the piece of work does not say otherwise.</summary>
-    public Schools Schools { get; init; } = Schools.Default;
+    public ChosenSchools Schools { get; init; } = ChosenSchools.Default;
 
     /// <summary>What the parts of a set-up's cost weigh in the planner.</summary>
     public PlannerWeights Weights { get; init; } = PlannerWeights.Default;

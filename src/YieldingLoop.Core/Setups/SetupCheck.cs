@@ -1,9 +1,9 @@
-using System.Globalization;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
+using static System.FormattableString;
 
 namespace YieldingLoop.Core.Setups;
 
@@ -138,7 +138,7 @@ public static class SetupCheck
             var dial = head.DialOf(position);
             if (!(number >= dial.Lowest && number <= dial.Highest))
             {
-                problems.Add(new($"dials.{position.Id()}", string.Create(CultureInfo.InvariantCulture, $"The {position.Name()} dial runs from {dial.Lowest:0.##} to {dial.Highest:0.##}.")));
+                problems.Add(new($"dials.{position.Id()}", Invariant($"The {position.Name()} dial runs from {dial.Lowest:0.##} to {dial.Highest:0.##}.")));
             }
         }
     }
@@ -196,7 +196,7 @@ public static class SetupCheck
             }
             else if (!(number >= range.Least - 1e-9 && number <= range.Most + 1e-9))
             {
-                problems.Add(new(field, string.Create(CultureInfo.InvariantCulture, $"The {what} of this machine is between {range.Least:0.##} and {range.Most:0.##}.")));
+                problems.Add(new(field, Invariant($"The {what} of this machine is between {range.Least:0.##} and {range.Most:0.##}.")));
             }
         }
 

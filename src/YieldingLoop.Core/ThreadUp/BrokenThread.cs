@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
@@ -22,7 +23,7 @@ internal sealed record BrokenThread(Setup From, ThreadPosition? TiedOn, string S
             return new(left, null, "");
         }
 
-        var school = question.Schools.Chosen(Schools.BrokenThread);
+        var school = question.Schools.Chosen(SchoolCatalogue.BrokenThread);
         var looper = !broke.IsNeedle() && broke != ThreadPosition.Bobbin;
         var named = $" School: {school.Name}.";
         return school.Id switch

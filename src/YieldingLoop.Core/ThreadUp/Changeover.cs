@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Minutes;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
@@ -50,51 +51,51 @@ public sealed class Changeover
     }
 
     /// <summary>What is needed whatever is chosen: changing over.</summary>
-    public double Fixed() => Converts ? Minutes.ChangeOver : 0;
+    public double Fixed() => Converts ? MinutesFor.ChangeOver : 0;
 
     /// <summary>A dial set.</summary>
-    public double Dial(ThreadPosition position, double number) => Same(from.Dials[position], number) ? 0 : Minutes.Dial;
+    public double Dial(ThreadPosition position, double number) => Same(from.Dials[position], number) ? 0 : MinutesFor.Dial;
 
     /// <summary>The stitch length set.</summary>
-    public double Length(double millimetres) => Same(from.StitchLengthMm, millimetres) ? 0 : Minutes.Dial;
+    public double Length(double millimetres) => Same(from.StitchLengthMm, millimetres) ? 0 : MinutesFor.Dial;
 
     /// <summary>The differential set.</summary>
-    public double Feed(double ratio) => Same(from.Differential, ratio) ? 0 : Minutes.Dial;
+    public double Feed(double ratio) => Same(from.Differential, ratio) ? 0 : MinutesFor.Dial;
 
     /// <summary>The pressure of the foot set.</summary>
-    public double FootPressure(double pressure) => Same(from.FootPressure, pressure) ? 0 : Minutes.Dial;
+    public double FootPressure(double pressure) => Same(from.FootPressure, pressure) ? 0 : MinutesFor.Dial;
 
     /// <summary>The zigzag width set.</summary>
-    public double Width(double millimetres) => Same(from.ZigzagWidthMm, millimetres) ? 0 : Minutes.Dial;
+    public double Width(double millimetres) => Same(from.ZigzagWidthMm, millimetres) ? 0 : MinutesFor.Dial;
 
     /// <summary>Another stitch chosen on a plain machine; on any other it follows from needles and threads.</summary>
-    public double Stitch(string id) => head is not PlainMachine || from.Stitch?.SwitchedTo == id ? 0 : Minutes.Dial;
+    public double Stitch(string id) => head is not PlainMachine || from.Stitch?.SwitchedTo == id ? 0 : MinutesFor.Dial;
 
     /// <summary>The needle position set.</summary>
-    public double NeedlePosition(double millimetres) => Same(from.NeedlePositionMm, millimetres) ? 0 : Minutes.Dial;
+    public double NeedlePosition(double millimetres) => Same(from.NeedlePositionMm, millimetres) ? 0 : MinutesFor.Dial;
 
     /// <summary>The cutting width set, and the knife swung in or away.</summary>
     public double Knife(double millimetres, KnifeStand stand = KnifeStand.Cutting) =>
-        Same(from.CuttingWidthMm, millimetres) && from.Knife.Or(KnifeStand.Cutting) == stand ? 0 : Minutes.Part;
+        Same(from.CuttingWidthMm, millimetres) && from.Knife.Or(KnifeStand.Cutting) == stand ? 0 : MinutesFor.Part;
 
     /// <summary>The finger set.</summary>
-    public double Finger(string name) => from.FingerName.Thing() == name ? 0 : Minutes.Part;
+    public double Finger(string name) => from.FingerName.Thing() == name ? 0 : MinutesFor.Part;
 
     /// <summary>The needle plate changed.</summary>
-    public double Plate(string name) => from.PlateName.Thing() == name ? 0 : Minutes.Part;
+    public double Plate(string name) => from.PlateName.Thing() == name ? 0 : MinutesFor.Part;
 
     /// <summary>The presser foot changed.</summary>
-    public double Foot(string name) => from.FootName.Thing() == name ? 0 : Minutes.Part;
+    public double Foot(string name) => from.FootName.Thing() == name ? 0 : MinutesFor.Part;
 
     /// <summary>The converter over the upper looper fitted or taken off.</summary>
-    public double Converter(Place<string> wanted) => wanted.IsUnknown || from.ConverterName == wanted || (wanted.IsEmpty && from.ConverterName.IsUnknown) ? 0 : Minutes.Part;
+    public double Converter(Place<string> wanted) => wanted.IsUnknown || from.ConverterName == wanted || (wanted.IsEmpty && from.ConverterName.IsUnknown) ? 0 : MinutesFor.Part;
 
     /// <summary>Whether the needle a seat is to hold is in it.</summary>
     public bool HasNeedle(ThreadPosition seat, Needle wanted) => from.Needles[seat].TryGet(out var here) && here.Serves(wanted);
 
     /// <summary>Needles exchanged, put in and taken out.</summary>
     public double Needles(Places<Needle> wanted) =>
-        Minutes.Needle * (wanted.Count(n => !HasNeedle(n.Key, n.Value)) + from.Needles.Count(n => !wanted[n.Key].IsThere));
+        MinutesFor.Needle * (wanted.Count(n => !HasNeedle(n.Key, n.Value)) + from.Needles.Count(n => !wanted[n.Key].IsThere));
 
     /// <summary>Threads tied on, threaded, and threaded again because a looper before them was.</summary>
     /// <param name="wanted">Needles and threads wanted.</param>
@@ -111,7 +112,7 @@ public sealed class Changeover
 
     /// <summary>One needle threaded, or one blade of a twin one: another thread, another needle, or a looper threaded afresh before it.</summary>
     public double NeedleThread(ThreadPosition seat, Needle needle, ThreadPosition position, SewingThread thread, bool afterLooper) =>
-        afterLooper || !HasNeedle(seat, needle) || !Has(position, thread) ? Minutes.NeedleThread : 0;
+        afterLooper || !HasNeedle(seat, needle) || !Has(position, thread) ? MinutesFor.NeedleThread : 0;
 
     /// <summary>Whether the thread wanted in a position is in it.</summary>
     public bool Has(ThreadPosition position, SewingThread wanted) => from.Threads[position].TryGet(out var here) && here.Serves(wanted);
@@ -137,7 +138,7 @@ public sealed class Changeover
             var fresh = afresh || !from.Threads[position].IsThere;
             var there = !fresh && Has(position, thread);
             // Nothing can be tied to what is wound on a bobbin: another one is laid in.
-            minutes += there ? 0 : fresh || position == ThreadPosition.Bobbin ? Minutes.Looper : Minutes.TieOn;
+            minutes += there ? 0 : fresh || position == ThreadPosition.Bobbin ? MinutesFor.Looper : MinutesFor.TieOn;
             afresh |= fresh && position != ThreadPosition.Bobbin;
         }
 

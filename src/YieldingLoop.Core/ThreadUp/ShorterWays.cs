@@ -1,5 +1,7 @@
+using YieldingLoop.Core.Minutes;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.ThreadUp;
 
@@ -17,7 +19,7 @@ internal static class ShorterWays
             var looper = steps.First(s => s.Act == ThreadUpAct.ThreadLooper);
             // Only what would otherwise have stayed where it is, or could have been tied on.
             var again = steps.Where(s => s.Act is ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle && takeOut.Positions.Contains(s.Position()))
-                .Sum(s => from.Threads[s.Position()].Value.Serves(s.Thread!) ? s.Minutes : s.Act == ThreadUpAct.ThreadLooper ? s.Minutes - Minutes.TieOn : 0);
+                .Sum(s => from.Threads[s.Position()].Value.Serves(s.Thread!) ? s.Minutes : s.Act == ThreadUpAct.ThreadLooper ? s.Minutes - MinutesFor.TieOn : 0);
             if (again > 0)
             {
                 ways.Add(new(again, $"Leaving {Names(takeOut.Positions)} threaded while the {looper.Position().Name()} is threaded from its cone: it would lie round what is already there, catch, and break or skip. What comes later in this machine's order is taken out first."));
@@ -28,7 +30,7 @@ internal static class ShorterWays
             && steps.All(o => o.Act != ThreadUpAct.TakeOut || !o.Positions.Contains(s.Position()))).ToList();
         if (tied.Count > 0)
         {
-            ways.Add(new(tied.Count * (Minutes.NeedleThread - Minutes.TieOn), $"Pulling the knot through the eye at {Names([.. tied.Select(s => s.Position())])}: it does not pass, and bends the needle or frays the thread. It is cut off before the eye."));
+            ways.Add(new(tied.Count * (MinutesFor.NeedleThread - MinutesFor.TieOn), $"Pulling the knot through the eye at {Names([.. tied.Select(s => s.Position())])}: it does not pass, and bends the needle or frays the thread. It is cut off before the eye."));
         }
 
         var spare = steps.Where(s => s.Act == ThreadUpAct.TakeOutNeedle).ToList();
@@ -40,5 +42,5 @@ internal static class ShorterWays
         return ways;
     }
 
-    private static string Names(IReadOnlyList<ThreadPosition> positions) => ThreadUpWords.List([.. positions.Select(p => "the " + p.Name())]);
+    private static string Names(IReadOnlyList<ThreadPosition> positions) => Phrase.List([.. positions.Select(p => "the " + p.Name())]);
 }

@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Minutes;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
@@ -39,7 +40,7 @@ public static class ThreadUpPlanner
         {
             if (change.Converts)
             {
-                Add(new(ThreadUpAct.ChangeOver, Minutes.ChangeOver) { To = head.Kind, Seats = [.. head.Seats.Select(s => s.Position)], Positions = head.ThreadPlaces });
+                Add(new(ThreadUpAct.ChangeOver, MinutesFor.ChangeOver) { To = head.Kind, Seats = [.. head.Seats.Select(s => s.Position)], Positions = head.ThreadPlaces });
             }
             else
             {
@@ -76,12 +77,12 @@ public static class ThreadUpPlanner
         {
             foreach (var (seat, needle) in wanted.Needles.OrderBy(n => head.SeatOf(n.Key).OffsetMm).Where(n => !change.HasNeedle(n.Key, n.Value)))
             {
-                Add(new(ThreadUpAct.SetNeedle, Minutes.Needle) { Positions = [seat], Needle = needle });
+                Add(new(ThreadUpAct.SetNeedle, MinutesFor.Needle) { Positions = [seat], Needle = needle });
             }
 
             foreach (var spare in now.Needles.Filled.Where(p => !wanted.Needles[p].IsThere).ToList())
             {
-                Add(new(ThreadUpAct.TakeOutNeedle, Minutes.Needle) { Positions = [spare] });
+                Add(new(ThreadUpAct.TakeOutNeedle, MinutesFor.Needle) { Positions = [spare] });
             }
         }
 
@@ -158,11 +159,11 @@ public static class ThreadUpPlanner
                         Add(new(ThreadUpAct.TakeOut, 0) { Positions = later });
                     }
 
-                    Lay(new(ThreadUpAct.ThreadLooper, Minutes.Looper), position, thread);
+                    Lay(new(ThreadUpAct.ThreadLooper, MinutesFor.Looper), position, thread);
                 }
                 else if (!here.Serves(thread) || broken.TiedOn == position)
                 {
-                    Lay(new(ThreadUpAct.TieOn, Minutes.TieOn), position, thread);
+                    Lay(new(ThreadUpAct.TieOn, MinutesFor.TieOn), position, thread);
                 }
             }
         }
@@ -175,7 +176,7 @@ public static class ThreadUpPlanner
                 {
                     if (wanted.Threads[position].TryGet(out var thread) && !Has(position, thread))
                     {
-                        Lay(new(ThreadUpAct.ThreadNeedle, Minutes.NeedleThread) { Needle = needle }, position, thread);
+                        Lay(new(ThreadUpAct.ThreadNeedle, MinutesFor.NeedleThread) { Needle = needle }, position, thread);
                     }
                 }
             }
@@ -185,7 +186,7 @@ public static class ThreadUpPlanner
         {
             if (wanted.Threads[ThreadPosition.Bobbin].TryGet(out var thread) && !Has(ThreadPosition.Bobbin, thread))
             {
-                Lay(new(ThreadUpAct.LayInBobbin, Minutes.Looper), ThreadPosition.Bobbin, thread);
+                Lay(new(ThreadUpAct.LayInBobbin, MinutesFor.Looper), ThreadPosition.Bobbin, thread);
             }
         }
 
@@ -202,7 +203,7 @@ public static class ThreadUpPlanner
         {
             foreach (var (position, number) in wanted.Dials.OrderBy(d => DialPlace(d.Key)).Where(d => change.Dial(d.Key, d.Value) > 0))
             {
-                Add(new(ThreadUpAct.Dial, Minutes.Dial) { Positions = [position], Number = number, Before = now.Dials[position].Number() });
+                Add(new(ThreadUpAct.Dial, MinutesFor.Dial) { Positions = [position], Number = number, Before = now.Dials[position].Number() });
             }
 
             Number(ThreadUpAct.Length, wanted.StitchLengthMm, now.StitchLengthMm, change.Length);
@@ -211,7 +212,7 @@ public static class ThreadUpPlanner
             var stand = wanted.Knife.Or(KnifeStand.Cutting);
             if (wanted.CuttingWidthMm.TryGet(out var cut) && change.Knife(cut, stand) > 0)
             {
-                Add(new(ThreadUpAct.Knife, Minutes.Part) { Number = cut, Before = now.CuttingWidthMm.Number(), Away = stand == KnifeStand.Away });
+                Add(new(ThreadUpAct.Knife, MinutesFor.Part) { Number = cut, Before = now.CuttingWidthMm.Number(), Away = stand == KnifeStand.Away });
             }
         }
 
@@ -231,7 +232,7 @@ public static class ThreadUpPlanner
 
             steps.Add(new(ThreadUpAct.CloseCovers, 0));
             steps.Add(new(ThreadUpAct.SwitchOn, 0));
-            steps.Add(new(ThreadUpAct.Swatch, Minutes.Swatch));
+            steps.Add(new(ThreadUpAct.Swatch, MinutesFor.Swatch));
         }
 
         private void Named(ThreadUpAct act, Place<string> place, Func<string, double> minutes)

@@ -1,10 +1,12 @@
 using System.Globalization;
+using YieldingLoop.Core.Cautions;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
+using static System.FormattableString;
 
 namespace YieldingLoop.Core.ThreadUp;
 
@@ -79,7 +81,7 @@ public static class ThreadUpWords
                     "Lay it in as the diagram shows, under its spring.",
                     "Hold the needle’s thread and turn the wheel toward you once: it draws the bobbin’s up. All threads to the back.",
                 ], CautionPlace.HandsIn, Thread(step.Thread!)),
-            ThreadUpAct.IntoDiscs => new(step.Positions is [var only] ? $"Pull the {ThreadOf(only)} into its disc" : $"Pull each thread into its disc: {List([.. step.Positions.Select(p => p.Tag())])}",
+            ThreadUpAct.IntoDiscs => new(step.Positions is [var only] ? $"Pull the {ThreadOf(only)} into its disc" : $"Pull each thread into its disc: {Phrase.List([.. step.Positions.Select(p => p.Tag())])}",
                 ["Hold it before and after the disc, and draw it in with a tug. A huge loop on the back is a thread that is not in its disc.", "Then pull at it with the foot down: it must resist."]),
             ThreadUpAct.Dial => Dial(step, head),
             ThreadUpAct.Length => new($"Stitch length {Number(step.Number!.Value)} mm", Was(step, " mm")),
@@ -101,7 +103,7 @@ public static class ThreadUpWords
         }
 
         var places = step.Seats.Concat(step.Positions.Select(head.SeatPlaceOf)).Distinct().Select(p => p.Name()).ToList();
-        return new($"Take off whatever is at {List([.. places.Select(p => "the " + p)])}",
+        return new($"Take off whatever is at {Phrase.List([.. places.Select(p => "the " + p)])}",
             [
                 "Nobody has said what is there; the rest is known and stays.",
                 .. step.Positions.Count > 0 ? ["Cut the thread at its cone and draw it out."] : Array.Empty<string>(),
@@ -124,7 +126,7 @@ public static class ThreadUpWords
         lines.Add(reference == seat ? head.Seats.Count > 1 ? "No other needle is in to measure its height by: push until it stops." : "Push until it stops."
             : $"The {reference.Name()} stays in meanwhile: it shows the height. {Tips(head, seat, reference)}");
         lines.Add("Tighten by hand, then a little with the screwdriver, never hard.");
-        return new($"{Wording.Capital(NeedleName(step.Needle!))} into the {(head.Seats.Count > 1 ? Place(seat) + " " : "")}seat", lines, step.Needle!.IsTwin ? CautionPlace.TwinNeedle : CautionPlace.NeedleOut);
+        return new($"{Phrase.Capital(NeedleName(step.Needle!))} into the {(head.Seats.Count > 1 ? Place(seat) + " " : "")}seat", lines, step.Needle!.IsTwin ? CautionPlace.TwinNeedle : CautionPlace.NeedleOut);
     }
 
     private static string Tips(Machine head, ThreadPosition one, ThreadPosition other)
@@ -137,7 +139,7 @@ public static class ThreadUpWords
 
         var step = Math.Round(higher - than, 2);
         return step == 0 ? "Their tips stand level."
-            : string.Create(CultureInfo.InvariantCulture, $"Its tip stands {Math.Abs(step):0.0#} mm {(step > 0 ? "higher" : "lower")} than that of the {other.Name()}; anything else means one is not fully up.");
+            : Invariant($"Its tip stands {Math.Abs(step):0.0#} mm {(step > 0 ? "higher" : "lower")} than that of the {other.Name()}; anything else means one is not fully up.");
     }
 
     private static StepWords ThreadNeedle(ThreadUpStep step, Machine head, Setup before)
@@ -145,7 +147,7 @@ public static class ThreadUpWords
         if (step.Needle!.IsTwin)
         {
             var eyes = step.Positions.Select(p => p == ThreadPosition.NeedleLeft ? "left" : "right").ToList();
-            return new($"Thread the {List(eyes)} {(eyes.Count > 1 ? "eyes" : "eye")} of the twin needle",
+            return new($"Thread the {Phrase.List(eyes)} {(eyes.Count > 1 ? "eyes" : "eye")} of the twin needle",
                 [
                     .. step.Positions.Select(p => p == ThreadPosition.NeedleLeft
                         ? "First thread: every guide in order, left of the tension disc, into the left eye. Where the disc is hidden, both go in together."
@@ -174,7 +176,7 @@ public static class ThreadUpWords
     private static StepWords TakeOut(ThreadUpPlan plan, int index)
     {
         var step = plan.Steps[index];
-        var title = $"Take out the {(step.Positions.Count > 1 ? "threads" : "thread")} of {List([.. step.Positions.Select(p => "the " + p.Name())])}";
+        var title = $"Take out the {(step.Positions.Count > 1 ? "threads" : "thread")} of {Phrase.List([.. step.Positions.Select(p => "the " + p.Name())])}";
         // After a thread broke, the first to come out are those the school wants threaded again; whatever else comes out, the order asks for.
         var again = plan.Again.Length > 0 && plan.Steps.Take(index).All(s => s.Act != ThreadUpAct.TakeOut);
         var next = plan.Steps.Skip(index + 1).FirstOrDefault(s => s.Act == ThreadUpAct.ThreadLooper);
@@ -191,8 +193,8 @@ public static class ThreadUpWords
     {
         var dial = head.DialOf(step.Position());
         var number = step.Number!.Value;
-        var neutral = $"{Wording.Capital(DialWords.FromNeutral(dial.StepsTighter(number)))}{(dial.StepsTighter(number) == 0 ? "" : " than neutral")}.";
-        return new($"{Wording.Capital(step.Position().Name())}: dial to {Number(number)}",
+        var neutral = $"{Phrase.Capital(DialWords.FromNeutral(dial.StepsTighter(number)))}{(dial.StepsTighter(number) == 0 ? "" : " than neutral")}.";
+        return new($"{Phrase.Capital(step.Position().Name())}: dial to {Number(number)}",
             step.Before is { } stood
                 ? [$"It stands at {Number(stood)}: {DialWords.Turn(dial.StepsTighter(number) - dial.StepsTighter(stood))}.", neutral]
                 : [$"Nobody has said where it stands; neutral is {Number(dial.Neutral)}, and higher is {(dial.Sense == DialSense.HigherIsTighter ? "tighter" : "looser")}.", neutral]);
@@ -236,9 +238,6 @@ public static class ThreadUpWords
         var kind = ThreadCatalogue.Find(thread.KindId)?.Name ?? thread.KindId;
         return thread.Name.Length > 0 ? $"“{thread.Name}”, {kind}" : kind;
     }
-
-    /// <summary>"a, b and c".</summary>
-    public static string List(IReadOnlyList<string> names) => names.Count < 2 ? string.Concat(names) : $"{string.Join(", ", names.SkipLast(1))} and {names[^1]}";
 
     private static string ThreadOf(ThreadPosition position) => position == ThreadPosition.TopCover ? "top cover thread" : $"{position.Name()}’s thread";
 

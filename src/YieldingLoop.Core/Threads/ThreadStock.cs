@@ -1,7 +1,7 @@
-using System.Globalization;
 using System.Text.Json.Serialization;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Units;
+using static System.FormattableString;
 
 namespace YieldingLoop.Core.Threads;
 
@@ -114,7 +114,7 @@ public sealed record ThreadStock
         else if (LabelFigure is not null && LabelTex is not (>= 5 and <= 400))
         {
             problems.Add(new("labelFigure", LabelTex is { } tex
-                ? string.Create(CultureInfo.InvariantCulture, $"That comes to {tex:0.##} tex; sewing threads lie between 5 and 400. Check the figure and its system.")
+                ? Invariant($"That comes to {tex:0.##} tex; sewing threads lie between 5 and 400. Check the figure and its system.")
                 : "The figure is above 0."));
         }
 

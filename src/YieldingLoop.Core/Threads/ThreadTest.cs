@@ -1,5 +1,5 @@
-using System.Globalization;
 using System.Text.Json.Serialization;
+using static System.FormattableString;
 
 namespace YieldingLoop.Core.Threads;
 
@@ -50,7 +50,7 @@ public sealed record ThreadTest
     {
         if (BrokeAtMm is not null and not (>= MarkedMm and <= 3 * MarkedMm))
         {
-            yield return new("brokeAtMm", string.Create(CultureInfo.InvariantCulture, $"{MarkedMm:0} mm marked on the thread become {MarkedMm:0} to {3 * MarkedMm:0} mm before it breaks."));
+            yield return new("brokeAtMm", Invariant($"{MarkedMm:0} mm marked on the thread become {MarkedMm:0} to {3 * MarkedMm:0} mm before it breaks."));
         }
     }
 }

@@ -3,7 +3,7 @@ using System;
 using System.Reflection;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Metadata;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.OwnRules;
 
 #pragma warning disable 219, 612, 618
 #nullable disable

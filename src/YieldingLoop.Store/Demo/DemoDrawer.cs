@@ -1,6 +1,6 @@
 using System.Globalization;
 using YieldingLoop.Core.Needles;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Store.Demo;

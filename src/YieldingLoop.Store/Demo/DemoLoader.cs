@@ -1,3 +1,5 @@
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
@@ -68,7 +70,7 @@ public static class DemoLoader
                 return null;
             }
 
-            var question = PlanQuestion.OnOne(DemoWorkroom.Cloths[source.Cloth].Resolve().Value!, source.Seam, DemoWorkroom.Machines[source.Machine], Schools.Default)
+            var question = PlanQuestion.OnOne(DemoWorkroom.Cloths[source.Cloth].Resolve().Value!, source.Seam, DemoWorkroom.Machines[source.Machine], ChosenSchools.Default)
                 with
             { Drawer = new Drawer(DemoDrawer.Needles, DemoDrawer.Cones) };
             return Planner.Best(question).Value?.Plan ?? throw new InvalidOperationException($"The demo's {source.Seam.Name} cannot be planned.");
@@ -86,7 +88,7 @@ public static class DemoLoader
         // Switched off, and then the kettle called.
         void Begin(SetupRow setup, MachineRow machine, Setup state)
         {
-            var way = ThreadUpPlanner.Plan(ThreadUpQuestion.Onto(setup.Snapshot.Plan, machine.Entry, state, Schools.Default)).Value!;
+            var way = ThreadUpPlanner.Plan(ThreadUpQuestion.Onto(setup.Snapshot.Plan.Setup, setup.Snapshot.Plan.Baseline, machine.Entry, state, ChosenSchools.Default)).Value!;
             var begun = new ThreadUpRow { Name = setup.Name, Entry = way, Machine = machine, Setup = setup, Done = 1, StateVersion = 1 };
             Stamp(begun);
             context.Add(begun);

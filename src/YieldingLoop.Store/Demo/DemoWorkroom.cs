@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 

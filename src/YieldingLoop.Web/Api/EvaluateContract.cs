@@ -25,7 +25,7 @@ public sealed record EvaluateNeed(double Percent);
 
 public sealed record EvaluatedThread(string Position, double TensionCentinewtons, double LengthPerStitchMm, double Consumption, double PopStretchPercent);
 
-public sealed record EvaluatedBands(Band YieldPercent, Band? MeetingLineMm, Band? GrowthPercent);
+public sealed record EvaluatedBands(Interval YieldPercent, Interval? MeetingLineMm, Interval? GrowthPercent);
 
 public sealed record EvaluatedVerdict(string Verdict, double NeedPercent, double RequiredPercent, double SparePoints, bool NotSure);
 

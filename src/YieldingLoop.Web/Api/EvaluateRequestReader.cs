@@ -2,6 +2,7 @@ using System.Text.Json;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
@@ -191,7 +192,7 @@ internal static class EvaluateRequestReader
         };
     }
 
-    private static SeatedNeedle? Needle(EvaluateNeedle? needle, Core.Setups.Schools schools, JsonErrors errors)
+    private static SeatedNeedle? Needle(EvaluateNeedle? needle, ChosenSchools schools, JsonErrors errors)
     {
         if (needle is null)
         {

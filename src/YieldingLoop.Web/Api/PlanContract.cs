@@ -1,8 +1,8 @@
 using System.Text.Json;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Store.Formats;
 

@@ -3,6 +3,9 @@ using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.OwnRules;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
 
 namespace YieldingLoop.Web.Api;
@@ -118,7 +121,7 @@ internal static class PlanRequestReader
         }
     }
 
-    private static PlanQuestion Question(PlanBody body, Schools schools)
+    private static PlanQuestion Question(PlanBody body, ChosenSchools schools)
     {
         static Figure Told(double value) => new(value, value, value, FigureSource.Told);
         var cloth = body.Cloth;
@@ -129,7 +132,7 @@ internal static class PlanRequestReader
         };
         return new PlanQuestion(
             figures, body.Seam, [.. body.Machines.Select(m => new MachineAtHand(m.Id, m.Machine, m.State?.ToSetup() ?? Setup.Unknown) { Lifted = m.LiftedRules ?? [] })],
-            body.Drawer is { } drawer ? new Core.Setups.Drawer(drawer.Needles ?? [], [.. (drawer.Threads ?? []).Select(t => new Cone(t.Name.Trim(), t))]) : null,
+            body.Drawer is { } drawer ? new Core.Planning.Drawer(drawer.Needles ?? [], [.. (drawer.Threads ?? []).Select(t => new Cone(t.Name.Trim(), t))]) : null,
             schools, body.Weights ?? PlannerWeights.Default, body.Pins ?? PlanPins.None);
     }
 }

@@ -1,4 +1,4 @@
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Schools;
 
 namespace YieldingLoop.Web.Api;
 
@@ -6,14 +6,14 @@ namespace YieldingLoop.Web.Api;
 internal static class SchoolNames
 {
     /// <summary>The schools named; the default in every other question, and faults for what is not known.</summary>
-    public static Schools Read(IReadOnlyDictionary<string, string>? named, JsonErrors errors)
+    public static ChosenSchools Read(IReadOnlyDictionary<string, string>? named, JsonErrors errors)
     {
-        var schools = Schools.Default;
+        var schools = ChosenSchools.Default;
         foreach (var (question, choice) in named ?? new Dictionary<string, string>())
         {
-            if (Schools.Questions.FirstOrDefault(q => q.Id == question) is not { } known)
+            if (SchoolCatalogue.Questions.FirstOrDefault(q => q.Id == question) is not { } known)
             {
-                errors.Add($"schools.{question}", $"The questions are {string.Join(", ", Schools.Questions.Select(q => q.Id))}.");
+                errors.Add($"schools.{question}", $"The questions are {string.Join(", ", SchoolCatalogue.Questions.Select(q => q.Id))}.");
             }
             else if (known.Choices.All(c => c.Id != choice))
             {

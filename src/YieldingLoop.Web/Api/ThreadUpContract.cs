@@ -1,4 +1,5 @@
 using System.Text.Json;
+using YieldingLoop.Core.Cautions;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
@@ -49,7 +50,7 @@ public sealed record StepResponse(
 {
     public static StepResponse Of(ThreadUpStep step, StepWords words) => new(
         JsonNamingPolicy.KebabCaseLower.ConvertName(step.Act.ToString()), words.With.Length > 0 ? $"{words.Title}: {words.With}" : words.Title, words.Lines,
-        words.Caution is { } place ? Cautions.At(place).Text : null, step.Minutes, [.. step.Positions.Select(p => p.Id())], step.Seats.Count > 0 ? [.. step.Seats.Select(p => p.Id())] : null, step.Needle is { } needle ? NeedleDocument.Of(needle) : null, step.Thread is { } thread ? ThreadDocument.Of(thread) : null, step.Number, step.Before, step.Name);
+        words.Caution is { } place ? CautionCatalogue.At(place).Text : null, step.Minutes, [.. step.Positions.Select(p => p.Id())], step.Seats.Count > 0 ? [.. step.Seats.Select(p => p.Id())] : null, step.Needle is { } needle ? NeedleDocument.Of(needle) : null, step.Thread is { } thread ? ThreadDocument.Of(thread) : null, step.Number, step.Before, step.Name);
 }
 
 /// <summary>Something that looks shorter.</summary>

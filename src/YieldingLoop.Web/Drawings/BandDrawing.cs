@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Settings;
 
 namespace YieldingLoop.Web.Drawings;
 

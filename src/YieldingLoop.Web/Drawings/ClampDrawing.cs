@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Core.Words;
 using static YieldingLoop.Web.Drawings.Svg;
 
 namespace YieldingLoop.Web.Drawings;

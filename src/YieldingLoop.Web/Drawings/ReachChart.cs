@@ -1,8 +1,8 @@
 using Microsoft.AspNetCore.Html;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Core.Words;
 using static YieldingLoop.Web.Drawings.Svg;
 
 namespace YieldingLoop.Web.Drawings;
@@ -60,7 +60,7 @@ public static class ReachChart
 
     private static void DrawBar(Svg svg, ThreadReading reading, double y, Func<double, double> x)
     {
-        var band = Bands.Pop(reading.PopStretchPercent);
+        var band = Intervals.Pop(reading.PopStretchPercent);
         var barTop = y + 14;
         svg.Rect(x(0), barTop, x(reading.PopStretchPercent) - x(0), 18, $"reach-bar {ThreadLook.Class(reading.Position)}", 2);
         if (x(reading.PopStretchPercent) >= Right)

@@ -1,9 +1,9 @@
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
-using YieldingLoop.Core.Words;
 using static YieldingLoop.Web.Drawings.Svg;
 
 namespace YieldingLoop.Web.Drawings;

@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Machines;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Words;
 using static YieldingLoop.Web.Drawings.Svg;
 
 namespace YieldingLoop.Web.Drawings;

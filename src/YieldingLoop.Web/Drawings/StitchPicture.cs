@@ -1,8 +1,8 @@
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Web.Drawings;
 

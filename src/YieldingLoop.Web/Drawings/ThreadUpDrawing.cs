@@ -1,8 +1,8 @@
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.ThreadUp;
-using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Web.Drawings;
 

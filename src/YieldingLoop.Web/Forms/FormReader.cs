@@ -2,7 +2,6 @@ using Microsoft.AspNetCore.Mvc.ModelBinding;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;
-using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Web.Forms;
 

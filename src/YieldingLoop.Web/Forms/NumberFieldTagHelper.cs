@@ -2,7 +2,7 @@ using Microsoft.AspNetCore.Mvc.Rendering;
 using Microsoft.AspNetCore.Mvc.ViewFeatures;
 using Microsoft.AspNetCore.Razor.TagHelpers;
 using YieldingLoop.Core.Settings;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Units;
 
 namespace YieldingLoop.Web.Forms;
 

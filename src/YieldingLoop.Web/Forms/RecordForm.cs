@@ -1,4 +1,4 @@
-using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Units;
 
 namespace YieldingLoop.Web.Forms;
 

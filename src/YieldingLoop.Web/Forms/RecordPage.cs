@@ -5,7 +5,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc.ViewFeatures;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Primitives;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Startup;
 

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Razor.TagHelpers;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Web.Forms;

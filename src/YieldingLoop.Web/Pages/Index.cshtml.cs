@@ -1,5 +1,5 @@
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Pages;

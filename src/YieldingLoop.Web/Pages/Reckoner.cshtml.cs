@@ -7,7 +7,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 

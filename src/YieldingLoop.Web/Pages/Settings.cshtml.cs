@@ -1,8 +1,9 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Core;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Settings;
-using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Network;
@@ -49,7 +50,7 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
         }
 
         var schools = cache.Stored.Settings.Schools;
-        foreach (var question in Schools.Questions)
+        foreach (var question in SchoolCatalogue.Questions)
         {
             string? chosen = Request.Form[$"School.{question.Id}"];
             if (chosen is not null && question.Choices.All(c => c.Id != chosen))

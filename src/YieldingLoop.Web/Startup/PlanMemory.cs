@@ -2,7 +2,7 @@ using System.Security.Cryptography;
 using System.Text.Json;
 using Microsoft.Extensions.Caching.Memory;
 using YieldingLoop.Core;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Startup;

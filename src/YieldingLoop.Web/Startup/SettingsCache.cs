@@ -1,4 +1,4 @@
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Startup;

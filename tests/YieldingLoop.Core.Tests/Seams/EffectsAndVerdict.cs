@@ -1,7 +1,7 @@
 using MathNet.Numerics.Distributions;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -105,7 +105,7 @@ public class SkipModelTests
         Assert.Equal(-8.5, Z(universal with { UniversalOnHeavyStretch = true }, new(true, false, 80, 230)), 6);
         Assert.Equal(-6.5, Z(universal with { UniversalOnHeavyStretch = true }, new(true, false, 40, 230)), 6);
         Assert.Equal(-4, Z(universal with { UniversalOnHeavyStretch = true }, new(true, true, 80, 230)), 6);
-        double Worn(string school) => Z(new(NeedleCatalogue.Stretch, NeedleSize.FromMetric(80)) { HoursSewn = 14, LifeHours = (Schools.Default with { NeedleLifeId = school }).NeedleLifeHours }, PowerKnit);
+        double Worn(string school) => Z(new(NeedleCatalogue.Stretch, NeedleSize.FromMetric(80)) { HoursSewn = 14, LifeHours = (ChosenSchools.Default with { NeedleLifeId = school }).NeedleLifeHours }, PowerKnit);
         Assert.Equal((-11 + 1.2, -11 + 3.6, -11.0), (Math.Round(Worn("hours"), 6), Math.Round(Worn("project"), 6), Math.Round(Worn("until-bad"), 6)));
     }
 
@@ -203,7 +203,7 @@ public class NeedTests
 
 public class VerdictTests
 {
-    private static Band At(double yield) => new(yield * 0.7, yield, yield * 1.4);
+    private static Interval At(double yield) => new(yield * 0.7, yield, yield * 1.4);
 
     [Theory]
     [InlineData(60, 40, 80, Verdict.Holds)]
@@ -270,16 +270,16 @@ public class BandTests
     {
         for (var z = -6.0; z <= 6; z += 0.05)
         {
-            Assert.Equal(Normal.CDF(0, 1, z), Bands.Normal(z), 2e-7);
+            Assert.Equal(Normal.CDF(0, 1, z), Intervals.Normal(z), 2e-7);
         }
 
-        Assert.Equal(0.95, Normal.CDF(0, 1, Bands.Z95), 9);
+        Assert.Equal(0.95, Normal.CDF(0, 1, Intervals.Z95), 9);
     }
 
     [Fact]
     public void A_pop_band_is_log_normal()
     {
-        var band = Bands.Pop(100);
+        var band = Intervals.Pop(100);
         Assert.Equal(100 * LogNormal.InvCDF(0, 0.25, 0.05), band.Low, 6);
         Assert.Equal(100 * LogNormal.InvCDF(0, 0.25, 0.95), band.High, 6);
     }
@@ -288,8 +288,8 @@ public class BandTests
     public void One_kind_of_thread_shares_its_uncertainty()
     {
         var seam = new Sew(StitchCatalogue.ThreeThreadOveredge);
-        var band = Bands.Yield(seam.Threads, [.. seam.ReadThreads()]);
-        var pop = Bands.Pop(seam.Read().YieldPercent);
+        var band = Intervals.Yield(seam.Threads, [.. seam.ReadThreads()]);
+        var pop = Intervals.Pop(seam.Read().YieldPercent);
         Assert.Equal(pop.Low, band.Low, 3);
         Assert.Equal(pop.High, band.High, 3);
         Assert.Equal(seam.Read().YieldPercent, band.Middle);
@@ -300,7 +300,7 @@ public class BandTests
     {
         var threads = new LaidThread[] { new(ThreadPosition.Needle, ThreadCatalogue.SpunPolyester, 30), new(ThreadPosition.Bobbin, ThreadCatalogue.Cotton, 15) };
         ThreadReading[] readings = [new() { PopStretchPercent = 60 }, new() { PopStretchPercent = 70 }];
-        var band = Bands.Yield(threads, readings);
+        var band = Intervals.Yield(threads, readings);
 
         var random = new Random(8);
         var needle = new LogNormal(Math.Log(60), 0.25, random);
@@ -315,17 +315,17 @@ public class BandTests
     public void Bands_of_nothing_and_of_everything_stay_in_reach()
     {
         var threads = new LaidThread[] { new(ThreadPosition.Needle, ThreadCatalogue.Cotton, 30) };
-        Assert.Equal(new Band(0, 0, 0), Bands.Yield(threads, [new() { PopStretchPercent = 0 }]));
-        Assert.Equal(700, Bands.Yield(threads, [new() { PopStretchPercent = 700 }]).High);
+        Assert.Equal(new Interval(0, 0, 0), Intervals.Yield(threads, [new() { PopStretchPercent = 0 }]));
+        Assert.Equal(700, Intervals.Yield(threads, [new() { PopStretchPercent = 700 }]).High);
     }
 
     [Fact]
     public void Meeting_line_and_growth_bands_follow_their_priors()
     {
-        var meeting = Bands.MeetingLine(0.2, -2);
+        var meeting = Intervals.MeetingLine(0.2, -2);
         Assert.Equal(0.2 - 0.96, meeting.Middle, 9);
-        Assert.Equal(Bands.Z95 * Math.Sqrt(1 + 0.16), meeting.High - meeting.Middle, 9);
-        var growth = Bands.Growth(1, 1.5);
-        Assert.Equal(Bands.Z95 * Math.Sqrt(4 + 9), growth.High - growth.Middle, 9);
+        Assert.Equal(Intervals.Z95 * Math.Sqrt(1 + 0.16), meeting.High - meeting.Middle, 9);
+        var growth = Intervals.Growth(1, 1.5);
+        Assert.Equal(Intervals.Z95 * Math.Sqrt(4 + 9), growth.High - growth.Middle, 9);
     }
 }

@@ -1,7 +1,7 @@
 using YieldingLoop.Core.Colour;
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
-using YieldingLoop.Core.Threads;
 using static YieldingLoop.Core.Threads.ThreadCatalogue;
 using static YieldingLoop.Core.Threads.ThreadPosition;
 

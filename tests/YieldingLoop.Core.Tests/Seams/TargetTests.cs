@@ -1,9 +1,10 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
-using YieldingLoop.Core.Tests.Setups;
+using YieldingLoop.Core.Tests.Planning;
 
 namespace YieldingLoop.Core.Tests.Seams;
 
@@ -89,7 +90,7 @@ public class TargetTests
                 Machine[] machines = [PlanSearchTests.Overlocker(), PlanSearchTests.Cover(), PlanSearchTests.Plain()];
                 foreach (var machine in machines)
                 {
-                    if (Planner.Plan(PlanQuestion.OnOne(cloth, seam, machine, Schools.Default)).Value is not { } answer)
+                    if (Planner.Plan(PlanQuestion.OnOne(cloth, seam, machine, ChosenSchools.Default)).Value is not { } answer)
                     {
                         continue;
                     }

@@ -1,7 +1,7 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Setups;
-using YieldingLoop.Core.Tests.Setups;
+using YieldingLoop.Core.Tests.Planning;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 

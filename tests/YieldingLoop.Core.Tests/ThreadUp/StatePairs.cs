@@ -2,7 +2,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
-using YieldingLoop.Core.Tests.Setups;
+using YieldingLoop.Core.Tests.Planning;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Tests.ThreadUp;

@@ -1,7 +1,9 @@
+using YieldingLoop.Core.Cautions;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
-using YieldingLoop.Core.Tests.Setups;
+using YieldingLoop.Core.Tests.Planning;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 
@@ -26,7 +28,7 @@ public class ThreadUpCaseTests
 
     private static ThreadUpPlan Plan(Setup from, Setup wanted, Machine? machine = null, ThreadPosition? broke = null, string school = "by-place", bool again = false)
     {
-        var answer = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine ?? Machine, from, wanted, Schools.Default with { BrokenThreadId = school }) { Broke = broke, StartAgain = again });
+        var answer = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine ?? Machine, from, wanted, ChosenSchools.Default with { BrokenThreadId = school }) { Broke = broke, StartAgain = again });
         Assert.Empty(answer.Problems);
         return answer.Value!;
     }
@@ -123,7 +125,7 @@ public class ThreadUpCaseTests
         var plan = Plan(Threaded, Threaded, broke: broke, school: school);
         Assert.Equal("SwitchOff FootUp " + steps, string.Join(' ', Told(plan).TakeWhile(s => !s.StartsWith("IntoDiscs", StringComparison.Ordinal))));
         Assert.Equal(minutes, plan.Minutes, 9);
-        Assert.Contains(Schools.BrokenThread.Find(school).Name, plan.Again, StringComparison.Ordinal);
+        Assert.Contains(SchoolCatalogue.BrokenThread.Find(school).Name, plan.Again, StringComparison.Ordinal);
         // The school is the reason of the first that comes out; of what comes out after it, the order is.
         string[] reasons = [.. ThreadUpWords.All(plan).Where(w => w.Title.StartsWith("Take out", StringComparison.Ordinal)).Select(w => w.Lines[1])];
         Assert.All(reasons.Skip(1), r => Assert.Contains("order would catch it", r, StringComparison.Ordinal));
@@ -199,7 +201,7 @@ public class ThreadUpCaseTests
     public void What_cannot_be_asked_is_answered_with_what_is_wrong()
     {
         IReadOnlyList<Problem> Problems(Setup from, Setup wanted, ThreadPosition? broke = null) =>
-            ThreadUpPlanner.Plan(new ThreadUpQuestion(Machine, from, wanted, Schools.Default) { Broke = broke }).Problems;
+            ThreadUpPlanner.Plan(new ThreadUpQuestion(Machine, from, wanted, ChosenSchools.Default) { Broke = broke }).Problems;
         Assert.Equal("wanted.dials.upper-looper", Assert.Single(Problems(Threaded, WithDial(Threaded, ThreadPosition.UpperLooper, 40))).Field);
         Assert.Equal("state.stitchLengthMm", Assert.Single(Problems(Threaded with { StitchLengthMm = 40 }, Threaded)).Field);
         Assert.Equal("wanted.threads.needle-left", Assert.Single(Problems(Threaded, With(Threaded, ThreadPosition.NeedleLeft, null))).Field);

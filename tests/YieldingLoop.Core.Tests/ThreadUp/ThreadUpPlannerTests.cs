@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
@@ -18,7 +19,7 @@ public class ThreadUpPlannerTests
 
     private static ThreadUpPlan Plan(Machine machine, Setup from, Setup wanted)
     {
-        var answer = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine, from, wanted, Schools.Default));
+        var answer = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine, from, wanted, ChosenSchools.Default));
         Assert.Empty(answer.Problems);
         return answer.Value!;
     }

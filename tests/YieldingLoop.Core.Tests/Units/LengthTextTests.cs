@@ -1,4 +1,3 @@
-using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;
 
 namespace YieldingLoop.Core.Tests.Units;

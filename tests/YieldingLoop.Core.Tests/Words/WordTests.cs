@@ -1,11 +1,13 @@
 using System.Text.RegularExpressions;
+using YieldingLoop.Core.Cautions;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
-using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Units;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Tests.Words;
@@ -87,7 +89,7 @@ public class WordTests
         var british = new Regex($@"\b({string.Join('|', Vocabulary.RegionalPairs.Select(p => p.British))})\b", RegexOptions.IgnoreCase);
         string[] all =
         [
-            .. Cautions.All.Select(c => c.Text), .. Schools.Questions.SelectMany(q => q.Choices.Select(c => c.Sentence).Append(q.Question)), .. Vocabulary.All.Select(w => w.Means),
+            .. CautionCatalogue.All.Select(c => c.Text), .. SchoolCatalogue.Questions.SelectMany(q => q.Choices.Select(c => c.Sentence).Append(q.Question)), .. Vocabulary.All.Select(w => w.Means),
             .. new ClothEntry { Name = "", Colour = "red" }.Resolve().Problems.Select(p => p.Message),
         ];
         Assert.All(all, sentence => Assert.DoesNotMatch(british, American.Say(sentence)));
@@ -97,18 +99,18 @@ public class WordTests
     [Fact]
     public void A_school_is_followed_only_where_there_is_such_a_school()
     {
-        foreach (var question in Schools.Questions)
+        foreach (var question in SchoolCatalogue.Questions)
         {
-            Assert.Equal(question.Default, Schools.Default.Chosen(question));
+            Assert.Equal(question.Default, ChosenSchools.Default.Chosen(question));
             foreach (var choice in question.Choices)
             {
-                var chosen = Schools.Default.With(question, choice.Id);
+                var chosen = ChosenSchools.Default.With(question, choice.Id);
                 Assert.Equal(choice, chosen.Chosen(question));
-                Assert.All(Schools.Questions.Where(q => q != question), other => Assert.Equal(other.Default, chosen.Chosen(other)));
+                Assert.All(SchoolCatalogue.Questions.Where(q => q != question), other => Assert.Equal(other.Default, chosen.Chosen(other)));
             }
 
-            Assert.Equal(Schools.Default, Schools.Default.With(question, "no such school"));
-            Assert.Equal(Schools.Default, Schools.Default.With(question, null));
+            Assert.Equal(ChosenSchools.Default, ChosenSchools.Default.With(question, "no such school"));
+            Assert.Equal(ChosenSchools.Default, ChosenSchools.Default.With(question, null));
         }
     }
 }

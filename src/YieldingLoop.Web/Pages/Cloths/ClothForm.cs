@@ -1,5 +1,4 @@
 using YieldingLoop.Core.Cloth;
-using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;

@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Cloth;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 

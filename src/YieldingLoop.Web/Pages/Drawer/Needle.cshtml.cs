@@ -1,5 +1,5 @@
 using YieldingLoop.Core.Needles;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 

@@ -3,7 +3,6 @@ using YieldingLoop.Core;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Units;
-using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 

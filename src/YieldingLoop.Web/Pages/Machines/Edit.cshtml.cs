@@ -1,8 +1,9 @@
 using Microsoft.AspNetCore.Mvc;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
@@ -50,7 +51,7 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
     protected override MachineForm FormOf(MachineRow? row)
     {
         var form = MachineForm.From(Machine, row?.Version ?? 0);
-        if (row is null && form.Overlocks && Wording.Settings.Schools.Chosen(Schools.LooperOrder) != Schools.LooperOrder.Default)
+        if (row is null && form.Overlocks && Wording.Settings.Schools.Chosen(SchoolCatalogue.LooperOrder) != SchoolCatalogue.LooperOrder.Default)
         {
             form.LooperOrder = null;
         }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Units;
@@ -205,9 +206,9 @@ public sealed class TableRowForm
     /// <summary>What a row says of its cloth.</summary>
     public static string ClothName(ManualCloth cloth) => cloth switch
     {
-        ManualCloth.Light => string.Create(CultureInfo.InvariantCulture, $"light, below {ManualTable.LightBelowGsm:0} g/m²"),
+        ManualCloth.Light => string.Create(CultureInfo.InvariantCulture, $"light, below {ClothLimits.LightBelowGsm:0} g/m²"),
         ManualCloth.Medium => "medium",
-        ManualCloth.Heavy => string.Create(CultureInfo.InvariantCulture, $"heavy, from {ManualTable.HeavyFromGsm:0} g/m²"),
+        ManualCloth.Heavy => string.Create(CultureInfo.InvariantCulture, $"heavy, from {ClothLimits.HeavyFromGsm:0} g/m²"),
         ManualCloth.VeryStretchy => "very stretchy",
         _ => "any cloth",
     };

@@ -6,7 +6,7 @@ using YieldingLoop.Core;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;

@@ -1,7 +1,7 @@
 using YieldingLoop.Core;
+using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 

@@ -1,9 +1,9 @@
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Pages.Rules;

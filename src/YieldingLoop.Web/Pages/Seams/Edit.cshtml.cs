@@ -2,9 +2,9 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Procedures;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 
@@ -66,7 +66,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
         ClothRow = cloth;
         ClothFigures = cloth.Entry.Resolve();
-        Procedure = row is null ? [] : Procedures.For(row.Entry, Wording.Settings.Schools);
+        Procedure = row is null ? [] : ProcedureCatalogue.For(row.Entry, Wording.Settings.Schools);
         Setup = row is null ? null : await workroom.LastSetupOfAsync(row.Id);
         return true;
     }

@@ -1,9 +1,9 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Core.Words;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Seams;

@@ -1,6 +1,5 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;

@@ -6,10 +6,14 @@ using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.OwnRules;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Procedures;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.ThreadUp;
-using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
@@ -88,7 +92,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
     public IReadOnlyList<OwnRule> OwnRules { get; private set; } = [];
 
     /// <summary>How the seam is carried out.</summary>
-    public IReadOnlyList<ProcedureStep> Procedure => Procedures.For(Row.Entry, Schools);
+    public IReadOnlyList<ProcedureStep> Procedure => ProcedureCatalogue.For(Row.Entry, Schools);
 
     /// <summary>The row of the manual's table that comes nearest.</summary>
     public ManualSetting? Manual { get; private set; }
@@ -100,7 +104,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
     public LastSetup? Kept { get; private set; }
 
     /// <summary>The workroom's schools, but for what this piece of work chooses otherwise.</summary>
-    public Schools Schools => wording.Settings.Schools.With(Schools.Join, Join).With(Schools.HideThread, Hide).With(Schools.StableKnitPoint, Point);
+    public ChosenSchools Schools => wording.Settings.Schools.With(SchoolCatalogue.Join, Join).With(SchoolCatalogue.HideThread, Hide).With(SchoolCatalogue.StableKnitPoint, Point);
 
     public string MachineName(string id) => Machines.First(m => FieldText.Of(m.Id) == id).Name;
 
@@ -182,7 +186,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         // "Why not?" weighs the machine it is pinned to against the others.
         var among = Machine is null || Why ? soonest.Where(m => m.Id != Machine).Skip(Past).Take(PlanQuestion.MostMachines - (Machine is null ? 0 : 1)) : [];
         Asked = [.. Machines.Where(m => m.Id == Machine || among.Contains(m))];
-        var drawer = new Core.Setups.Drawer([.. (await workroom.ListNeedlesAsync(size: MostInDrawer)).Items.Select(n => n.Entry)], [.. (await workroom.ListThreadsAsync(size: MostInDrawer)).Items.Select(t => new Cone(FieldText.Of(t.Id), t.Entry))]);
+        var drawer = new Core.Planning.Drawer([.. (await workroom.ListNeedlesAsync(size: MostInDrawer)).Items.Select(n => n.Entry)], [.. (await workroom.ListThreadsAsync(size: MostInDrawer)).Items.Select(t => new Cone(FieldText.Of(t.Id), t.Entry))]);
         var rules = (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).ToList();
         Pins = PinFields.For([.. Asked.Where(m => Machine is null || m.Id == Machine).Select(m => m.Entry)], Request.Query, wording);
         var pins = PinFields.Read(Pins, Machine);
@@ -212,7 +216,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         Card = CardOf(found.Best, figures);
         Alternatives = [.. found.Alternatives.Select(a => (a, CardOf(a, figures)))];
         Seen = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(found.Best, WorkroomContext.Json)));
-        OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, Row.Entry.Job, Card.Plan.Threads))];
+        OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, Row.Entry.Job, Card.Plan.Setup))];
         Manual = ManualTable.For(MachineRow.Entry, Row.Entry.Job.Rolls() ? ManualSetting.RolledHemId : Card.Plan.StitchId, figures);
         Plain = Card.Machine is PlainMachine plain ? PlainStitchAdvice.For(figures, Row.Entry, Card.Plan.Need, plain, Schools).Value : null;
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(MachineRow);

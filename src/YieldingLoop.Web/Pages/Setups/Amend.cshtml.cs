@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Units;
@@ -132,7 +133,7 @@ public sealed class AmendModel(Workroom workroom) : PageModel
     private List<AmendField> FieldsOf(IFormCollection? typed)
     {
         var (plan, machine) = (Row.Snapshot.Plan, Row.Snapshot.Machine);
-        var fields = DialPlaces().Select(p => Field(p.Position.Id(), Wording.Capital($"{p.Position.Name()} dial"), $"{FieldText.Of(p.Dial.Lowest)} to {FieldText.Of(p.Dial.Highest)}, {(p.Dial.Sense == DialSense.HigherIsTighter ? "higher" : "lower")} is tighter; kept at {FieldText.Of(p.Number)}", p.Number)).ToList();
+        var fields = DialPlaces().Select(p => Field(p.Position.Id(), Phrase.Capital($"{p.Position.Name()} dial"), $"{FieldText.Of(p.Dial.Lowest)} to {FieldText.Of(p.Dial.Highest)}, {(p.Dial.Sense == DialSense.HigherIsTighter ? "higher" : "lower")} is tighter; kept at {FieldText.Of(p.Number)}", p.Number)).ToList();
         fields.Add(Field("length", "Stitch length", $"mm; kept at {FieldText.Of(plan.StitchLengthMm)}", plan.StitchLengthMm));
         if (plan.ZigzagWidthMm is { } width)
         {

@@ -1,5 +1,5 @@
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Setups;

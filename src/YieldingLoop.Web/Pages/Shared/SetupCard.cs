@@ -1,9 +1,9 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Pages.Shared;

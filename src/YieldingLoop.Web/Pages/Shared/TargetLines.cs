@@ -1,6 +1,6 @@
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
-using YieldingLoop.Core.Words;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Shared;
@@ -15,6 +15,9 @@ public sealed record TargetLine(string Name, string? Term, string Wanted, string
 {
     /// <summary>Tolerance and prediction, as they stand beside what is wanted.</summary>
     public string Detail => string.Join("; ", new[] { Tolerance, Predicted }.Where(d => d.Length > 0));
+
+    /// <summary>Whether anything is asked; a figure nobody asks anything of has no place on paper.</summary>
+    public bool Asked { get; init; } = true;
 
     /// <summary>One sentence for paper.</summary>
     public string Sentence => $"{Name} {Wanted}{(Tolerance.Length > 0 ? $" ({Tolerance})" : "")}.";
@@ -66,7 +69,7 @@ public static class TargetLines
 
         if (targets.BesideUnsewnPercent is { } beside)
         {
-            yield return new("Beside an unsewn strip", null, "the same length", $"± {FieldText.Of(beside.Tolerance)} %", figures.Drag is { } drag ? $"drag {FieldText.Round(drag, 2)}, limit {FieldText.Of(targets.Drag?.Most)}" : "");
+            yield return new("Beside an unsewn strip", null, "as long", $"± {FieldText.Of(beside.Tolerance)} %", figures.Drag is { } drag ? $"drag {FieldText.Round(drag, 2)}, limit {FieldText.Of(targets.Drag?.Most)}" : "");
         }
 
         if (figures.Seam is { CoverFace: { } face, CoverBack: { } back })
@@ -78,7 +81,10 @@ public static class TargetLines
                     ({ } onFace, null) => $"at least {FieldText.Of(onFace)} on the face: nothing may show",
                     ({ } both, _) => $"at least {FieldText.Of(both)}: this cloth sheds",
                     _ => "no minimum asked",
-                });
+                })
+            {
+                Asked = targets.CoverFace is not null,
+            };
         }
 
         yield return new("Pulled along the seam", null, $"to {FieldText.Round(targets.HoldPercent, 0)} %", "", $"over {targets.HoldStitches} stitches nothing pops, breaks or skips");

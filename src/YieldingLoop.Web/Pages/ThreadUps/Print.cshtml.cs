@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.ThreadUp;
-using YieldingLoop.Core.Words;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 

@@ -2,7 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core;
-using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Store;
@@ -55,7 +55,7 @@ public sealed record ThreadUpAsk(MachineRow Machine, StateRow State, SetupRow? S
     public IReadOnlyList<ThreadPosition> Threads => [.. Question.Wanted.Threads.Filled.Where(p => Question.From.Threads[p].IsThere)];
 
     /// <summary>Works it out; null where the address names nothing there is.</summary>
-    public static async Task<ThreadUpAsk?> OfAsync(Workroom workroom, Schools schools, ThreadUpAddress address)
+    public static async Task<ThreadUpAsk?> OfAsync(Workroom workroom, ChosenSchools schools, ThreadUpAddress address)
     {
         var setup = address.Setup is { } id ? await workroom.Setups.Include(s => s.Cloth).FirstOrDefaultAsync(s => s.Id == id) : null;
         var machineId = setup?.MachineId ?? address.Machine;
@@ -79,7 +79,7 @@ public sealed record ThreadUpAsk(MachineRow Machine, StateRow State, SetupRow? S
 
         // Without a set-up it leads back to what is on it.
         var onto = setup is null ? new ThreadUpQuestion(machine.Entry, state.Entry, state.Entry, schools)
-            : ThreadUpQuestion.Onto(setup.Snapshot.Plan, machine.Entry, state.Entry, schools);
+            : ThreadUpQuestion.Onto(setup.Snapshot.Plan.Setup, setup.Snapshot.Plan.Baseline, machine.Entry, state.Entry, schools);
         var question = onto with { Broke = broke, StartAgain = address.Lost };
         return new ThreadUpAsk(machine, state, setup, question, ThreadUpPlanner.Plan(question));
     }

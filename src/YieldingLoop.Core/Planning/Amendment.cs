@@ -1,0 +1,86 @@
+using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Planning;
+
+/// <summary>A kept set-up with other numbers, set by the user.</summary>
+public static class Amendment
+{
+    /// <summary>Works the figures of an amended set-up out anew; the choices it does not touch stay as they were kept.</summary>
+    /// <param name="plan">The set-up as kept.</param>
+    /// <param name="changes">The numbers that are set otherwise: dials, lengths, widths and the differential. What is unknown stays.</param>
+    /// <param name="machine">The machine it was kept with.</param>
+    /// <param name="cloth">The cloth it was kept with.</param>
+    /// <param name="seam">The seam it was kept for.</param>
+    public static Outcome<SetupPlan> Amend(SetupPlan plan, Setup changes, Machine machine, ClothFigures cloth, SeamEntry seam)
+    {
+        var head = plan.Baseline is { } row ? machine.TunedTo(row) : machine;
+        if (Problems(plan.Setup, changes, head) is { Count: > 0 } problems)
+        {
+            return Outcome.Failed<SetupPlan>(problems);
+        }
+
+        var setup = changes.Over(plan.Setup);
+        var differences = SetupDifferences.Between(plan.Setup, setup);
+        if (differences.Count == 0)
+        {
+            return Outcome.Failed<SetupPlan>([new("dials", "Nothing was changed: every number is as it was kept.")]);
+        }
+
+        var sewn = setup.Case(head, cloth, seam, plan.Need, plan.Schools);
+        if (sewn.Value is not { } now)
+        {
+            return Outcome.Failed<SetupPlan>(sewn.Problems);
+        }
+
+        var question = PlanQuestion.OnOne(cloth, seam, machine, plan.Schools);
+        var figures = SeamAssessment.Of(now);
+        var amended = plan with
+        {
+            ModelVersion = SeamModel.Version,
+            Setup = setup,
+            ThreadFigures = [.. now.Threads.Select(t => new ThreadFigures(t.Laid.Position, t.StepsTighter, t.Laid.TensionCentinewtons, plan.ThreadFigures.First(f => f.Position == t.Laid.Position).ToBuy))],
+            BiteMm = now.Geometry.BiteMm,
+            KnifeNumber = setup.CuttingWidthMm.TryGet(out var from) && head is Overlocker overlocker ? overlocker.KnifeNumber(from) : null,
+            Figures = figures,
+            Targets = PlanWriter.TargetsOf(question, head, plan.Stitch, plan.Flatlock, plan.UpperLoosened, now.Geometry, figures),
+            Cost = null,
+            Remedies = [],
+        };
+        amended = amended with { Missed = SetupLimits.Missed(amended, head, question, plan.Need) };
+        return Outcome.Of(amended with
+        {
+            // Reasons speak of the numbers they were written for; those no longer stand.
+            Reasons = [.. differences.Select(d => new Reason(d.Topic, $"Changed by hand: {d.What}.", "your own change"))],
+            Notes = [.. TooTight(amended, head), .. PlanNotes.For(amended, question, plan.Need)],
+            WouldChange = PlanNotes.WouldChange(amended, question, plan.Need),
+        });
+    }
+
+    private static List<Problem> Problems(Setup kept, Setup changes, Machine head)
+    {
+        List<Problem> problems = [.. changes.Dials.Known.Where(p => !kept.Dials[p].IsThere).Select(p => new Problem($"dials.{p.Id()}", "This set-up has no such dial."))];
+        Has("stitchLengthMm", "stitch length", changes.StitchLengthMm, kept.StitchLengthMm);
+        Has("differential", "differential", changes.Differential, kept.Differential);
+        Has("cuttingWidthMm", "cutting width", changes.CuttingWidthMm, kept.CuttingWidthMm);
+        Has("zigzagWidthMm", "zigzag width", changes.ZigzagWidthMm, kept.ZigzagWidthMm);
+        problems.AddRange(SetupCheck.Problems(head, changes with { ChangedOverTo = Place<MachineKind>.Unknown }).Where(p => problems.TrueForAll(known => known.Field != p.Field)));
+        return problems;
+
+        void Has(string field, string what, Place<double> changed, Place<double> was)
+        {
+            if (changed.IsThere && !was.IsThere)
+            {
+                problems.Add(new(field, $"This set-up has no {what}."));
+            }
+        }
+    }
+
+    private static IEnumerable<string> TooTight(SetupPlan plan, Machine head) =>
+        from thread in plan.Threads
+        where thread.Kind.Textured && thread.StepsTighter > DialTension.ThreadNeutralSteps(thread.Kind, head.CalibrationThread) + 1e-6
+        select $"The {thread.Position.Name()} holds {thread.Kind.Name} tighter than its neutral: tight pulls the fluff flat, and the fill is lost.";
+}

@@ -1,0 +1,50 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Stitches;
+
+namespace YieldingLoop.Core.Planning;
+
+/// <summary>What is tried along the axes of the lattice that are numbers.</summary>
+internal static class LatticeAxes
+{
+    private const double HalfMillimetre = 0.5;
+
+    /// <summary>Needle dials, steps tighter than thread-neutral; for a hem of two rows by school (common practice F9).</summary>
+    public static IReadOnlyList<double> Offsets(Layout layout, PlanQuestion question)
+    {
+        if (question.Pins.NeedleOffset is { } pinned)
+        {
+            return [pinned];
+        }
+
+        return layout.LoosestNeedle ? [0]
+            : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(SchoolCatalogue.HemTension, "always") ? [-2]
+            : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(SchoolCatalogue.HemTension, "unchanged") ? [0]
+            : [0, -1, 1];
+    }
+
+    /// <summary>Every half millimetre the machine can be set to; or the one that is pinned, where it can.</summary>
+    public static IReadOnlyList<double> HalfSteps(SettingRange range, double? pinned)
+    {
+        if (pinned is { } only)
+        {
+            return Math.Abs(range.Settable(only) - only) < 1e-6 ? [range.Settable(only)] : [];
+        }
+
+        return [.. Enumerable.Range((int)Math.Ceiling(range.Least / HalfMillimetre - 1e-9), Math.Max(1, (int)Math.Floor(range.Most / HalfMillimetre + 1e-9) - (int)Math.Ceiling(range.Least / HalfMillimetre - 1e-9) + 1))
+            .Select(i => range.Settable(i * HalfMillimetre)).Distinct()];
+    }
+
+    public static IReadOnlyList<double> Widths(Layout layout, double? pinned)
+    {
+        var machine = (PlainMachine)layout.Head;
+        var most = new[] { layout.Plate?.SlotMm, layout.Foot?.SlotMm }.OfType<double>().Select(slot => slot - 1 - 1).Append(machine.WidestZigzagMm).Min();
+        if (pinned is { } only)
+        {
+            return only > 0 && only <= most + 1e-9 ? [only] : [];
+        }
+
+        return layout.Stitch == StitchCatalogue.NarrowSlant ? most >= 1 ? [1] : []
+            : [.. Enumerable.Range(2, Math.Max(0, (int)Math.Floor(most / HalfMillimetre + 1e-9) - 1)).Select(i => i * HalfMillimetre)];
+    }
+}

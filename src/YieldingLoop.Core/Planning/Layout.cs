@@ -1,0 +1,57 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Planning;
+
+/// <summary>One way a machine can be made ready for a stitch: what is chosen before threads, needle and lengths are.</summary>
+internal sealed record Layout
+{
+    public required MachineAtHand Hand { get; init; }
+
+    /// <summary>The machine, or the half of a convertible one, with the numbers of its manual's row for this stitch and cloth as neutral.</summary>
+    public required Machine Head { get; init; }
+
+    public ManualSetting? Baseline { get; init; }
+
+    public required Stitch Stitch { get; init; }
+
+    /// <summary>Whether the seam is pulled open flat after sewing.</summary>
+    public bool Flatlock { get; init; }
+
+    /// <summary>The filled seats of the clamp.</summary>
+    public required IReadOnlyList<ThreadPosition> Seats { get; init; }
+
+    /// <summary>The positions of the needle threads, as the stitch names them.</summary>
+    public required IReadOnlyList<ThreadPosition> NeedlePositions { get; init; }
+
+    public FingerPosition? Finger { get; init; }
+
+    /// <summary>Between the outermost needles, mm; 0 for one needle.</summary>
+    public double GaugeMm { get; init; }
+
+    /// <summary>a, mm, from the outermost needle; 0 where the stitch has no loops round an edge.</summary>
+    public double LoopWidthMm { get; init; }
+
+    /// <summary>From the outermost needle to the right one, mm: what bite exceeds the cutting width by.</summary>
+    public double OutermostFromRightMm { get; init; }
+
+    public double? TwinGapMm { get; init; }
+
+    public SlottedPart? Plate { get; init; }
+
+    public SlottedPart? Foot { get; init; }
+
+    /// <summary>Whether a tape goes on the hem allowance.</summary>
+    public bool Tape { get; init; }
+
+    public ThreadPosition? UpperPosition => Stitch.OtherPositions.Count > 1 ? Stitch.OtherPositions.First(p => p is ThreadPosition.UpperLooper or ThreadPosition.TopCover) : null;
+
+    public ThreadPosition LowerPosition => Stitch.OtherPositions.First(p => p is not (ThreadPosition.UpperLooper or ThreadPosition.TopCover));
+
+    /// <summary>Whether the needle is set as loose as it goes, so that the seam can be pulled open.</summary>
+    public bool LoosestNeedle => Flatlock && Stitch.Family == StitchFamily.Overlock;
+
+    /// <summary>The dial a thread hangs from; null where it has none.</summary>
+    public DialScale? DialOf(ThreadPosition thread) => Head.DialPlaceOf(thread) is { } place ? Head.DialOf(place) : null;
+}

@@ -1,0 +1,125 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Planning;
+
+/// <summary>Every way the machines at hand can be made ready for a stitch, sensible or not: the rules sort them.</summary>
+internal static class Layouts
+{
+    /// <summary>Least room beside a zigzag in a slot nobody would strike, blade included, mm (common practice F7).</summary>
+    private const double ZigzagRoomMm = 2;
+
+    public static IEnumerable<Layout> Of(MachineAtHand hand, PlanQuestion question)
+    {
+        var all = hand.Machine.Heads().SelectMany(head => head switch
+        {
+            Overlocker overlocker => OfOverlocker(hand, overlocker, question),
+            Coverstitch cover => OfCoverstitch(hand, cover, question),
+            PlainMachine plain => OfPlain(hand, plain, question),
+            _ => [],
+        });
+        var pins = question.Pins;
+        return all.Where(l =>
+            (pins.StitchId is null || l.Stitch.Id == pins.StitchId)
+            && (pins.Flatlock is null || l.Flatlock == pins.Flatlock)
+            && (pins.Seats is null || SeatsId(l.Seats) == pins.Seats)
+            && (pins.FingerName is null || l.Finger?.Name == pins.FingerName)
+            && (pins.TwinGapMm is null || l.TwinGapMm == pins.TwinGapMm));
+    }
+
+    /// <summary>Seats as a pin names them.</summary>
+    public static string SeatsId(IEnumerable<ThreadPosition> seats) => string.Join('+', seats.Select(s => s.Id()).Order(StringComparer.Ordinal));
+
+    private static IEnumerable<Layout> OfOverlocker(MachineAtHand hand, Overlocker machine, PlanQuestion question)
+    {
+        ThreadPosition[] left = [ThreadPosition.NeedleLeft], right = [ThreadPosition.NeedleRight], both = [.. left, .. right];
+        foreach (var (stitch, flat) in new[]
+        {
+            (machine.FourThreadStitch, false), (StitchCatalogue.ThreeThreadOveredge, false), (StitchCatalogue.TwoThreadOveredge, false),
+            (StitchCatalogue.TwoThreadOveredge, true), (StitchCatalogue.ThreeThreadOveredge, true),
+        })
+        {
+            // The manual's row is a balance of the flat stitch, not of one that is rolled in or pulled open.
+            var row = flat || question.Seam.Job.Rolls() ? null : Row(machine, stitch, question);
+            var head = row is null ? machine : machine.TunedTo(row);
+            foreach (var seats in stitch.Needles == 2 ? new[] { both } : question.Seam.Job.Rolls() ? new[] { right } : new[] { right, left })
+            {
+                foreach (var finger in machine.Fingers)
+                {
+                    var beyond = seats[0] == ThreadPosition.NeedleLeft ? machine.GaugeMm : 0;
+                    yield return new Layout
+                    {
+                        Hand = hand, Head = head, Baseline = row, Stitch = stitch, Flatlock = flat, Seats = seats, NeedlePositions = seats, Finger = finger,
+                        GaugeMm = stitch.Needles == 2 ? machine.GaugeMm : 0, LoopWidthMm = finger.LoopWidthFromRightMm + beyond, OutermostFromRightMm = beyond,
+                    };
+                }
+            }
+        }
+    }
+
+    private static IEnumerable<Layout> OfCoverstitch(MachineAtHand hand, Coverstitch machine, PlanQuestion question)
+    {
+        foreach (var stitch in machine.Stitches)
+        {
+            IEnumerable<(ThreadPosition[] Seats, double Gauge)> ways = stitch.Needles switch
+            {
+                1 => machine.Seats.Select(s => (new[] { s.Position }, 0.0)),
+                2 => machine.Pairs.Select(p => (new[] { p.Left, p.Right }, p.WidthMm)),
+                _ => [(machine.Seats.Select(s => s.Position).ToArray(), machine.LeftToRightMm)],
+            };
+            var row = Row(machine, stitch, question);
+            var head = row is null ? machine : machine.TunedTo(row);
+            foreach (var (seats, gauge) in ways)
+            {
+                foreach (var tape in Tapes(stitch, question))
+                {
+                    yield return new Layout { Hand = hand, Head = head, Baseline = row, Stitch = stitch, Seats = seats, NeedlePositions = seats, GaugeMm = gauge, Tape = tape };
+                }
+            }
+        }
+    }
+
+    private static IEnumerable<Layout> OfPlain(MachineAtHand hand, PlainMachine machine, PlanQuestion question)
+    {
+        ThreadPosition[] seat = [ThreadPosition.Needle];
+        foreach (var stitch in machine.Stitches)
+        {
+            var twin = stitch == StitchCatalogue.TwinNeedle;
+            var row = Row(machine, stitch, question);
+            var head = row is null ? machine : machine.TunedTo(row);
+            IEnumerable<double?> gaps = twin ? PlanOptions.TwinNeedles(question, machine, hand.State).Select(n => n.TwinGapMm).Distinct() : [null];
+            foreach (var gap in gaps)
+            {
+                var room = gap is { } between ? between + TwinNeedleWidth.SlotRoomMm + 0.75 : stitch.NeedsZigzagWidth ? PlanSteps.UsualWidth(stitch) + ZigzagRoomMm : 0;
+                foreach (var tape in Tapes(stitch, question))
+                {
+                    yield return new Layout
+                    {
+                        Hand = hand, Head = head, Baseline = row, Stitch = stitch, Seats = seat, NeedlePositions = twin ? stitch.NeedlePositions : seat,
+                        GaugeMm = gap ?? 0, TwinGapMm = gap, Tape = tape,
+                        Plate = Fits(machine.Plates, hand.State.PlateName.Thing(), room), Foot = Fits(machine.Feet, hand.State.FootName.Thing(), room),
+                    };
+                }
+            }
+        }
+    }
+
+    /// <summary>The manual's row for a stitch on this cloth, where it says anything of the dials.</summary>
+    private static ManualSetting? Row(Machine machine, Stitch stitch, PlanQuestion question) =>
+        ManualTable.For(machine, stitch.Id, question.Cloth) is { Dials.Count: > 0 } row ? row : null;
+
+    /// <summary>The part that is on, where the needle has room in it; otherwise the first everyday one that has; otherwise the first.</summary>
+    private static SlottedPart? Fits(IReadOnlyList<SlottedPart> parts, string? on, double roomMm) =>
+        parts.Where(p => roomMm <= 0 || p.SlotMm >= roomMm - 1e-9).OrderBy(p => p.Name != on).ThenBy(p => p.Use.Length > 0).FirstOrDefault() ?? (parts.Count > 0 ? parts[0] : null);
+
+    /// <summary>Tape in the allowance of a hem of two rows, by school.</summary>
+    private static IEnumerable<bool> Tapes(Stitch stitch, PlanQuestion question) =>
+        question.Seam.Job != SeamJob.Hem || stitch.Family is not (StitchFamily.TwinNeedle or StitchFamily.Cover) ? [false]
+        : question.Schools.Follows(SchoolCatalogue.HemTape, "always") ? [true]
+        : question.Schools.Follows(SchoolCatalogue.HemTape, "never") ? [false]
+        : [false, true];
+}

@@ -1,0 +1,13 @@
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
+
+namespace YieldingLoop.Core.Planning;
+
+/// <summary>One stitch of a plain machine, judged for one seam.</summary>
+/// <param name="Stitch">The stitch.</param>
+/// <param name="Suits">How well it does the job.</param>
+/// <param name="From">From which side.</param>
+/// <param name="Point">Length, width and what the model says of them.</param>
+/// <param name="GapMm">Between the needles of a twin needle, mm; 0 for a single one.</param>
+/// <param name="Sentence">Why, or why not.</param>
+public sealed record PlainChoice(Stitch Stitch, Suits Suits, SewnFrom From, ZigzagPoint Point, double GapMm, string Sentence);

@@ -1,0 +1,192 @@
+using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Planning;
+
+/// <summary>
+/// When straight, triple, zigzag, narrow slant, three-step, honeycomb or twin, and from which side: common practice C5
+/// and F1 to F9, no published source, with the seam model judging what holds.
+/// </summary>
+public static class PlainStitchAdvice
+{
+    /// <summary>Worn tighter than this, %, a seam is close-fitting: leggings, underwear, swim and dance wear. Working value.</summary>
+    public const double CloseFittingFromPercent = 10;
+
+    /// <summary>Gap of a hem's twin needle, mm.</summary>
+    public const double HemGapMm = 4;
+
+    /// <summary>From this thickness of one ply, mm, a hem's stitch is lengthened to 4. Working value.</summary>
+    private const double ThickPlyMm = 1.2;
+
+    /// <summary>Judges every stitch the machine has.</summary>
+    /// <param name="cloth">The cloth.</param>
+    /// <param name="seam">The seam, with its need resolved.</param>
+    /// <param name="need">What the wearer asks.</param>
+    /// <param name="machine">The machine.</param>
+    /// <param name="schools">The schools.</param>
+    public static Outcome<PlainAdvice> For(ClothFigures cloth, SeamEntry seam, Need need, PlainMachine machine, ChosenSchools schools)
+    {
+        var point = NeedleRules.ChoosePoint(cloth, machine, schools);
+        if (point is null)
+        {
+            return Outcome.Failed<PlainAdvice>([new("needlePointIds", $"None of the points on the machine’s record suits a knit like this. Add the {(cloth.Elastane ? NeedleCatalogue.Stretch.Name : NeedleCatalogue.Jersey.Name)} point to the machine, if its system is made with it.")]);
+        }
+
+        var size = NeedleRules.ChooseSize(cloth, machine);
+        var (needle, bobbin, why) = Threads(seam, need, cloth);
+        var plain = new PlainSeam(needle, bobbin, machine.BobbinCentinewtons, SeamGeometry.SewnThickness(seam.Plies, cloth.Thickness.Value), need.Percent, cloth.StretchAlong(seam.Direction).Value);
+        var map = ZigzagMap.Of(machine, plain);
+        var close = IsCloseFitting(seam, need);
+        var order = Order(seam, close, machine, schools);
+        List<PlainChoice> choices =
+        [
+            .. All.Select(stitch => Judge(stitch, machine, seam, plain, map, close, cloth, schools))
+                .OrderBy(c => c.Suits == Suits.Not).ThenBy(c => order.IndexOf(c.Stitch) is var at and >= 0 ? at : int.MaxValue),
+        ];
+        // The first in the order that suits; where the model says it does not hold, the first that does.
+        var suited = choices.Where(c => c.Suits != Suits.Not && order.Contains(c.Stitch)).ToList();
+        var best = suited.FirstOrDefault(c => c.Point.Holds) ?? suited.FirstOrDefault();
+        choices = best is null ? choices : [best with { Suits = Suits.Best }, .. choices.Where(c => c != best)];
+        return Outcome.Of(new PlainAdvice(choices, needle, bobbin, why, best?.Stitch == StitchCatalogue.TripleStraight, point, size, map));
+    }
+
+    /// <summary>Every stitch of the question, in the order of the question.</summary>
+    public static IReadOnlyList<Stitch> All { get; } =
+    [
+        StitchCatalogue.Lockstitch, StitchCatalogue.TripleStraight, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant,
+        StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle,
+    ];
+
+    /// <summary>Worn tighter than the body by more than a little: then a straight stitch alone is never enough, whatever the thread.</summary>
+    internal static bool IsCloseFitting(SeamEntry seam, Need need) =>
+        seam.NeedKind == NeedKind.NegativeEase && seam is { GirthMm: { } girth, GarmentMm: { } garment }
+            ? (girth / garment - 1) * 100 >= CloseFittingFromPercent || need.Percent > 2 * CloseFittingFromPercent
+            : need.Percent > 3 * CloseFittingFromPercent;
+
+    /// <summary>What the trade threads a plain machine with for a job.</summary>
+    internal static (ThreadKind Needle, ThreadKind Bobbin, string Why) Threads(SeamEntry seam, Need need, ClothFigures cloth) =>
+        seam.Job == SeamJob.Hem
+            ? (ThreadCatalogue.SpunPolyester, cloth.HighestStretch > ClothLimits.StableKnitBelowPercent ? ThreadCatalogue.TexturedNylon : ThreadCatalogue.SpunPolyester,
+                "Under two needles the one bobbin thread runs out first: textured nylon there, wound by hand and slackly, lets the hem stretch.")
+            : need.Percent > 0
+                ? (ThreadCatalogue.StretchPolyester, ThreadCatalogue.StretchPolyester, "Stretch polyester in needle and bobbin: the thread gives with the cloth.")
+                : (ThreadCatalogue.SpunPolyester, ThreadCatalogue.SpunPolyester, "Nobody stretches this line: the everyday thread does.");
+
+    private static List<Stitch> Order(SeamEntry seam, bool close, PlainMachine machine, ChosenSchools schools) => [.. OrderFor(seam, close, schools).Where(machine.Sews)];
+
+    /// <summary>The stitches of a plain machine that do a job, the one to try first at the front.</summary>
+    internal static IReadOnlyList<Stitch> OrderFor(SeamEntry seam, bool close, ChosenSchools schools) => seam.Job switch
+    {
+        SeamJob.Hem => schools.Follows(SchoolCatalogue.HemStitch, "look")
+            ? [StitchCatalogue.TwinNeedle, StitchCatalogue.Honeycomb, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag]
+            : [StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
+        SeamJob.Elastic => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.Honeycomb],
+        SeamJob.EdgeFinish => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
+        SeamJob.DecorativeLine => [StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle, StitchCatalogue.TripleStraight, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
+        SeamJob.Repair => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
+        SeamJob.Join or SeamJob.Band when seam.UnderLoad => [StitchCatalogue.TripleStraight, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
+        SeamJob.Join or SeamJob.Band when close => [StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant, StitchCatalogue.TripleStraight],
+        SeamJob.Join or SeamJob.Band => [StitchCatalogue.NarrowSlant, StitchCatalogue.Zigzag, StitchCatalogue.Lockstitch, StitchCatalogue.TripleStraight],
+        _ => [],
+    };
+
+    private static PlainChoice Judge(Stitch stitch, PlainMachine machine, SeamEntry seam, PlainSeam plain, ZigzagMap map, bool close, ClothFigures cloth, ChosenSchools schools)
+    {
+        var length = LengthFor(stitch, machine, cloth, schools);
+        var width = stitch.NeedsZigzagWidth ? WidthFor(stitch, machine, plain, length) : 0;
+        var twin = stitch == StitchCatalogue.TwinNeedle;
+        var gap = twin ? Math.Min(HemGapMm, Math.Max(2, machine.WidestZigzagMm)) : 0;
+        var zigzag = stitch == StitchCatalogue.Zigzag ? map.Advised : null;
+        var point = zigzag ?? (twin ? plain.ReadTwin(length, gap) : plain.Read(stitch, length, width));
+        var from = twin ? SewnFrom.Face : SewnFrom.WrongSide;
+        var (suits, sentence) = Say(stitch, machine, seam, close, point);
+        return new PlainChoice(stitch, suits, from, point, gap, sentence);
+    }
+
+    private static double LengthFor(Stitch stitch, PlainMachine machine, ClothFigures cloth, ChosenSchools schools) =>
+        machine.StitchLength.Settable(
+            stitch == StitchCatalogue.TwinNeedle ? TwinLength(cloth, schools)
+            : stitch == StitchCatalogue.ThreeStepZigzag || stitch == StitchCatalogue.Honeycomb ? 1.5
+            : stitch == StitchCatalogue.Zigzag ? 1.5
+            : 2.5);
+
+    /// <summary>Stitch length of a hem of two rows, mm: common practice F9, by school.</summary>
+    internal static double TwinLength(ClothFigures cloth, ChosenSchools schools) => cloth.Thickness.Value >= ThickPlyMm ? 4 : schools.Follows(SchoolCatalogue.HemLength, "three") ? 3 : 2.5;
+
+    private static double WidthFor(Stitch stitch, PlainMachine machine, PlainSeam plain, double length)
+    {
+        // Three-step and honeycomb are wide by nature; the widest whose threads do not show, up to 5 mm.
+        double[] widths = stitch == StitchCatalogue.NarrowSlant ? [1.0] : stitch == StitchCatalogue.Zigzag ? [1.5] : [5, 4.5, 4, 3.5, 3, 2.5, 2];
+        var reach = widths.Where(w => w <= machine.WidestZigzagMm).DefaultIfEmpty(machine.WidestZigzagMm).ToList();
+        return reach.FirstOrDefault(w => !plain.Read(stitch, length, w).Shows, reach[^1]);
+    }
+
+    private static (Suits Suits, string Sentence) Say(Stitch stitch, PlainMachine machine, SeamEntry seam, bool close, ZigzagPoint point)
+    {
+        if (!machine.Sews(stitch))
+        {
+            return (Suits.Not, "This machine does not have it.");
+        }
+
+        if (seam.Job.Rolls() || seam.Job == SeamJob.Flatlock)
+        {
+            return (Suits.Not, seam.Job == SeamJob.Flatlock
+                ? "A seam pulled open flat needs an overlocker; a plain machine comes nearest with a zigzag that lies flat between two butted edges."
+                : "A rolled edge needs an overlocker without its finger.");
+        }
+
+        var held = point.Holds ? "" : point.Verdict == Verdict.ClothGivesOut ? " Here the cloth gives out first." : $" Here it would pop at {point.YieldPercent:0} %.";
+        if (stitch == StitchCatalogue.Lockstitch)
+        {
+            return seam.Job is SeamJob.Hem or SeamJob.Elastic or SeamJob.EdgeFinish ? (Suits.Not, "A straight row alone does not follow an edge that stretches; it cracks.")
+                : close || seam.UnderLoad ? (Suits.Not, $"A straight stitch alone is never for close-fitting wear or a seam under load, whatever the thread.{held}")
+                : (point.Holds ? Suits.Also : Suits.Not, $"With stretch polyester in needle and bobbin it does for T-shirts, knit dresses and casual wear.{held}");
+        }
+
+        if (stitch == StitchCatalogue.TripleStraight)
+        {
+            return seam.UnderLoad && seam.Job.Joins() ? (Suits.Also, $"Strong, with some give: for seams under load. It is a horror to unpick, so baste and try on first.{held}")
+                : seam.Job is SeamJob.Hem or SeamJob.Elastic or SeamJob.EdgeFinish ? (Suits.Not, "Too stiff for an edge that stretches.")
+                : (point.Holds ? Suits.Also : Suits.Not, $"Stronger than this seam needs, and a horror to unpick.{held}");
+        }
+
+        if (stitch == StitchCatalogue.Zigzag)
+        {
+            return (Suits.Also, seam.Job switch
+            {
+                SeamJob.EdgeFinish => $"Over the raw edge, its outer swing just off the cloth.{held}",
+                SeamJob.Elastic => $"Holds elastic, bulkier than three-step.{held}",
+                _ => $"Its slant stretches with the cloth: for leggings, underwear and close-fitting wear, with stretch polyester in needle and bobbin.{held}",
+            });
+        }
+
+        if (stitch == StitchCatalogue.NarrowSlant)
+        {
+            return seam.Job is SeamJob.Hem or SeamJob.Elastic or SeamJob.EdgeFinish
+                ? (Suits.Not, "Too narrow to hold an edge flat.")
+                : (point.Holds ? Suits.Also : Suits.Not, $"Presses open almost like a straight seam and still gives.{held}");
+        }
+
+        if (stitch == StitchCatalogue.ThreeStepZigzag)
+        {
+            return seam.Job.Joins() && seam.Job != SeamJob.Repair ? (Suits.Not, "Lies flat on one layer; as a join it gapes.")
+                : (Suits.Also, $"Flat on elastic and on a single edge: three small stitches each way.{held}");
+        }
+
+        if (stitch == StitchCatalogue.Honeycomb)
+        {
+            return seam.Job is SeamJob.Hem or SeamJob.DecorativeLine or SeamJob.Elastic
+                ? (Suits.Also, $"Sewn from the wrong side with the edge in sight; looks the same on both sides, and forgives.{held}")
+                : (Suits.Not, "A hem and ornament stitch; as a join it gapes.");
+        }
+
+        return seam.Job is SeamJob.Hem or SeamJob.DecorativeLine
+            ? (Suits.Also, $"Two parallel rows on the face, sewn from the face: press, and guide by the fold. Needs a wide slot in plate and foot, never a pinhole plate.{held}")
+            : (Suits.Not, "Two rows over one bobbin thread: for hems and ornament, not for joins.");
+    }
+}

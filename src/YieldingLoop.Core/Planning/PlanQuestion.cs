@@ -1,0 +1,37 @@
+using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Stitches;
+
+namespace YieldingLoop.Core.Planning;
+
+/// <summary>One question to the planner: everything it goes by.</summary>
+/// <param name="Cloth">The cloth.</param>
+/// <param name="Seam">The seam.</param>
+/// <param name="Machines">Machines at hand.</param>
+/// <param name="Drawer">The drawer; null or empty where nobody has filled it in, and then nothing is marked as to buy.</param>
+/// <param name="Schools">The schools to follow.</param>
+/// <param name="Weights">What the parts of the cost weigh.</param>
+/// <param name="Pins">Choices already made.</param>
+public sealed record PlanQuestion(
+    ClothFigures Cloth, SeamEntry Seam, IReadOnlyList<MachineAtHand> Machines, Drawer? Drawer, ChosenSchools Schools, PlannerWeights Weights, PlanPins Pins)
+{
+    /// <summary>Most machines in one question.</summary>
+    public const int MostMachines = 12;
+
+    /// <summary>A question about one machine, with nothing known of its state and of the drawer.</summary>
+    public static PlanQuestion OnOne(ClothFigures cloth, SeamEntry seam, Machine machine, ChosenSchools schools) =>
+        new(cloth, seam, [new("machine", machine, Setup.Unknown)], null, schools, PlannerWeights.Default, PlanPins.None);
+
+    /// <summary>What is asked of a set-up with one stitch.</summary>
+    /// <param name="stitch">The stitch.</param>
+    /// <param name="flatlock">Whether it is pulled open flat.</param>
+    /// <param name="upperLoosened">Whether the upper looper is loosened on purpose.</param>
+    public Asked AskedOf(Stitch stitch, bool flatlock, bool upperLoosened = false) =>
+        new(Seam.Job, stitch, flatlock, Seam.Plies, Cloth.Sheds, upperLoosened, Schools.Follows(SchoolCatalogue.HemTension, "unchanged") && Schools.Follows(SchoolCatalogue.HemTape, "never"));
+
+    /// <summary>The cloth as this seam meets it.</summary>
+    public SeamCloth SeamCloth => SeamCloth.Of(Cloth, Seam.Direction);
+}

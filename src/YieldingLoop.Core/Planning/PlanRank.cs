@@ -1,0 +1,13 @@
+namespace YieldingLoop.Core.Planning;
+
+/// <summary>
+/// How good a set-up is, compared in this order: how far down the verdicts it stands; how many limits it misses and which;
+/// how much yield it lacks; by how much the limits are missed; its place in the trade's order for the job; its cost. Of two that
+/// are alike the one found first is taken.
+/// </summary>
+/// <param name="VerdictClass">0 holds, 1 tight, 2 pops.</param>
+/// <param name="Part">The rest.</param>
+internal readonly record struct PlanRank(int VerdictClass, RankPart Part) : IComparable<PlanRank>
+{
+    public int CompareTo(PlanRank other) => VerdictClass != other.VerdictClass ? VerdictClass.CompareTo(other.VerdictClass) : Part.CompareTo(other.Part);
+}
