@@ -46,8 +46,8 @@ public static class TargetLines
         {
             var wanted = overhang.Wanted!.Value;
             yield return new(
-                "Loops past the edge", "reading.overhang",
-                Math.Abs(wanted) < 0.05 ? "on the edge" : wanted < 0 ? $"the edge {wording.Length(-wanted)} inside them" : wording.Length(wanted, withSign: true),
+                "Loops lie", "reading.overhang",
+                Math.Abs(wanted) < 0.05 ? "on the edge" : $"{wording.Length(Math.Abs(wanted))} {(wanted < 0 ? "short of" : "past")} the edge",
                 $"± {wording.Length(overhang.Tolerance!.Value)}", figures.Seam.OverhangMm is { } over && Math.Abs(over - wanted) > 0.05 ? $"predicted {wording.Length(over, withSign: true)}" : "");
         }
 
