@@ -14,6 +14,9 @@ internal sealed class PlanJudge
     private readonly double along, density, required, needPercent, strengthWanted;
     private readonly PlanSteps steps;
     private readonly NeedleCloth needleCloth;
+    // Asked of the schools once: a search judges tens of thousands of set-ups.
+    private readonly bool ridgeAccepted, universalOnHeavyStretch;
+    private readonly double lifeHours;
 
     public PlanJudge(PlanQuestion question, Need need)
     {
@@ -25,6 +28,7 @@ internal sealed class PlanJudge
         strengthWanted = density * (question.Schools.StrengthFirst ? SeamLimits.StrengthFirstPerGram : SeamLimits.LightnessFirstPerGram);
         steps = new PlanSteps(question, need);
         needleCloth = question.SeamCloth.ForNeedle;
+        (ridgeAccepted, universalOnHeavyStretch, lifeHours) = (question.RidgeAccepted, question.Schools.UniversalOnHeavyStretch, question.Schools.NeedleLifeHours);
     }
 
     private SeamJob Job => question.Seam.Job;
@@ -41,7 +45,7 @@ internal sealed class PlanJudge
             part = part with { Shortfall = RankPart.Parts(20 * (required - reading.YieldPercent) / Math.Max(required, 1)) };
         }
 
-        var asked = question.AskedOf(layout.Stitch, layout.Flatlock, loopers.UpperLooser > 0);
+        var asked = AskedOf(layout, loopers.UpperLooser > 0);
         var geometry = new SeamGeometry(layout.Stitch, lengthMm, sewnThicknessMm) { LoopWidthMm = layout.LoopWidthMm };
         if (asked.Gap(geometry) is { } gap && !gap.Met(reading.GapMm))
         {
@@ -121,7 +125,7 @@ internal sealed class PlanJudge
         }
 
         var growth = ClothEffects.GrowthPercent(along, ratio);
-        var target = question.AskedOf(layout.Stitch, layout.Flatlock).Growth(ClothEffects.GrowthPercent(along, layout.Head.Feed!.Least));
+        var target = AskedOf(layout).Growth(ClothEffects.GrowthPercent(along, layout.Head.Feed!.Least));
         return target.Met(growth) ? RankPart.None
             : RankPart.None.Miss(PlanLimits.Growth, target.Most is { } most ? Math.Abs(growth) / most - 1 : target.Least!.Value / Math.Max(growth, 0.01) - 1);
     }
@@ -130,8 +134,9 @@ internal sealed class PlanJudge
     public RankPart Knife(Layout layout, double reachMm, double biteMm)
     {
         var overhang = reachMm - biteMm;
-        var part = RankPart.None.Pay(question.Weights.PerStep * steps.Knife(layout, overhang));
-        return question.AskedOf(layout.Stitch, layout.Flatlock).Overhang is { } target && target.Off(overhang) is var off && off > 1e-9
+        var asked = AskedOf(layout);
+        var part = RankPart.None.Pay(question.Weights.PerStep * PlanSteps.Knife(asked, overhang));
+        return asked.Overhang is { } target && target.Off(overhang) is var off && off > 1e-9
             ? part.Miss(PlanLimits.Overhang, off / target.Tolerance!.Value)
             : part;
     }
@@ -139,10 +144,12 @@ internal sealed class PlanJudge
     /// <summary>The needles: skips, and how far point and size are from what the cloth asks for.</summary>
     public RankPart Needle(NeedleOption needle, ThreadKind thread, int needles)
     {
-        var skip = SkipModel.ChanceIn(SeamLimits.SkipStitches, SkipModel.ChancePerStitch(new SeatedNeedle(needle.Point, needle.Size) { LifeHours = question.Schools.NeedleLifeHours, UniversalOnHeavyStretch = question.Schools.UniversalOnHeavyStretch }, thread, needleCloth));
+        var skip = SkipModel.ChanceIn(SeamLimits.SkipStitches, SkipModel.ChancePerStitch(new SeatedNeedle(needle.Point, needle.Size) { LifeHours = lifeHours, UniversalOnHeavyStretch = universalOnHeavyStretch }, thread, needleCloth));
         var part = skip > SeamLimits.SkipMost ? RankPart.None.Miss(PlanLimits.Skip, skip / SeamLimits.SkipMost - 1) : RankPart.None;
         return part.Pay(question.Weights.PerStep * steps.Needle(needle) * needles);
     }
+
+    private Asked AskedOf(Layout layout, bool upperLoosened = false) => question.AskedOf(layout.Stitch, layout.Flatlock, upperLoosened, ridgeAccepted);
 
     /// <summary>The cover that counts: that of the side it is asked of, the lesser where it is asked of both.</summary>
     public static double CoverOf(in Asked asked, in SeamReading reading) =>

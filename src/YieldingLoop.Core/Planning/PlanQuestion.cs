@@ -25,12 +25,16 @@ public sealed record PlanQuestion(
     public static PlanQuestion OnOne(ClothFigures cloth, SeamEntry seam, Machine machine, ChosenSchools schools) =>
         new(cloth, seam, [new("machine", machine, Setup.Unknown)], null, schools, PlannerWeights.Default, PlanPins.None);
 
-    /// <summary>What is asked of a set-up with one stitch.</summary>
+    /// <summary>What is asked of a set-up with one stitch. A search that asks often keeps <see cref="RidgeAccepted"/> by.</summary>
     /// <param name="stitch">The stitch.</param>
     /// <param name="flatlock">Whether it is pulled open flat.</param>
     /// <param name="upperLoosened">Whether the upper looper is loosened on purpose.</param>
-    public Asked AskedOf(Stitch stitch, bool flatlock, bool upperLoosened = false) =>
-        new(Seam.Job, stitch, flatlock, Seam.Plies, Cloth.Sheds, upperLoosened, Schools.Follows(SchoolCatalogue.HemTension, "unchanged") && Schools.Follows(SchoolCatalogue.HemTape, "never"));
+    /// <param name="ridgeAccepted">Whether the schools change neither tension nor tape against a ridge; null asks them.</param>
+    public Asked AskedOf(Stitch stitch, bool flatlock, bool upperLoosened = false, bool? ridgeAccepted = null) =>
+        new(Seam.Job, stitch, flatlock, Seam.Plies, Cloth.Sheds, upperLoosened, ridgeAccepted ?? RidgeAccepted);
+
+    /// <summary>Whether the schools change neither tension nor tape against a ridge.</summary>
+    public bool RidgeAccepted => Schools.Follows(SchoolCatalogue.HemTension, "unchanged") && Schools.Follows(SchoolCatalogue.HemTape, "never");
 
     /// <summary>The cloth as this seam meets it.</summary>
     public SeamCloth SeamCloth => SeamCloth.Of(Cloth, Seam.Direction);

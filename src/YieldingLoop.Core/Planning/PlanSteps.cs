@@ -50,8 +50,7 @@ internal sealed class PlanSteps(PlanQuestion question, Need need)
         Math.Abs(lengthMm - UsualLength(layout)) / LengthStepMm + (layout.Stitch.NeedsZigzagWidth ? Math.Abs(widthMm - UsualWidth(layout.Stitch)) / WidthStepMm : 0);
 
     /// <summary>How far the edge is from where it is wanted under the loops, steps.</summary>
-    public double Knife(Layout layout, double overhangMm) =>
-        Math.Abs(overhangMm - (question.AskedOf(layout.Stitch, layout.Flatlock).Overhang?.Wanted ?? 0)) / WidthStepMm;
+    public static double Knife(in Asked asked, double overhangMm) => Math.Abs(overhangMm - (asked.Overhang?.Wanted ?? 0)) / WidthStepMm;
 
     /// <summary>How far one needle is from the one the cloth asks for, steps.</summary>
     public double Needle(NeedleOption needle) =>

@@ -70,7 +70,7 @@ internal static class PlanWriter
             .Sum(t => found.DialOf(t.Position, solver).Distance(t.Position.IsNeedle() ? preferred : 0));
         steps += usual.Kinds(layout, found.NeedleThread.Kind, found.Upper?.Kind, found.Lower.Kind);
         steps += usual.Lengths(layout, plan.StitchLengthMm, found.WidthMm) + usual.Needle(found.Needle) * layout.Seats.Count;
-        steps += plan.CuttingWidthFromRightMm is null ? 0 : usual.Knife(layout, plan.Figures.Seam.OverhangMm!.Value);
+        steps += plan.CuttingWidthFromRightMm is null ? 0 : PlanSteps.Knife(question.AskedOf(layout.Stitch, layout.Flatlock), plan.Figures.Seam.OverhangMm!.Value);
         return new PlanCost(
             Changeover.Between(hand.Machine, hand.State, plan.Setup.OnMachine(hand.Machine)) + (plan.Tape ? MinutesFor.Part : 0),
             plan.Figures.Seam.Consumption,

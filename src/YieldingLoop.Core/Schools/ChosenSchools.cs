@@ -34,7 +34,7 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
     public string BrokenThreadId { get; init; } = "by-place";
 
     /// <summary>Where each question's choice is kept.</summary>
-    private static readonly Dictionary<SchoolQuestion, (Func<ChosenSchools, string> Get, Func<ChosenSchools, string, ChosenSchools> Set)> Kept = new()
+    private static readonly Dictionary<SchoolQuestion, (Func<ChosenSchools, string> Get, Func<ChosenSchools, string, ChosenSchools> Set)> Kept = new(ReferenceEqualityComparer.Instance)
     {
         [SchoolCatalogue.Join] = (s => s.JoinId, (s, id) => s with { JoinId = id }),
         [SchoolCatalogue.HideThread] = (s => s.HideThreadId, (s, id) => s with { HideThreadId = id }),
