@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Store;
 
@@ -54,13 +55,7 @@ public sealed class Drafts(WorkroomContext context, TimeProvider clock)
 
     /// <summary>What the form of this key has become, if it was saved.</summary>
     private IQueryable<int> RecordsOf(Guid key) =>
-        context.Cloths.Where(r => r.SubmissionKey == key).Select(r => r.Id)
-            .Concat(context.Machines.Where(r => r.SubmissionKey == key).Select(r => r.Id))
-            .Concat(context.States.Where(r => r.SubmissionKey == key).Select(r => r.Id))
-            .Concat(context.Needles.Where(r => r.SubmissionKey == key).Select(r => r.Id))
-            .Concat(context.Threads.Where(r => r.SubmissionKey == key).Select(r => r.Id))
-            .Concat(context.Rules.Where(r => r.SubmissionKey == key).Select(r => r.Id))
-            .Concat(context.Seams.Where(r => r.SubmissionKey == key).Select(r => r.Id));
+        RecordKinds.Typed.Select(type => type.Rows(context).Where(r => r.SubmissionKey == key).Select(r => r.Id)).Aggregate((all, more) => all.Concat(more));
 
     /// <summary>Unfinished forms, the last typed into first.</summary>
     public Task<ListPage<DraftListing>> ListAsync(int page = 1, int size = ListPage.Size) => Listing(context.Drafts).PageAsync(page, size);

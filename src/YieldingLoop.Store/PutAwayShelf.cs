@@ -1,18 +1,7 @@
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Store;
-
-/// <summary>What can be put away.</summary>
-public enum RecordKind
-{
-    Cloth,
-    Machine,
-    Seam,
-    Setup,
-    Needle,
-    Thread,
-    Rule,
-}
 
 /// <summary>What was put away in one go.</summary>
 /// <param name="With">What it is brought back by.</param>
@@ -36,6 +25,8 @@ public sealed record BroughtBack(int Count, IReadOnlyList<string> Held);
 /// </summary>
 public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
 {
+    private static readonly RecordKind[] Kinds = [.. RecordKinds.PutAway.Select(t => t.Kind)];
+
     /// <summary>Puts one record away; once away it stays as it is.</summary>
     public Task<SaveResult> PutAwayAsync(RecordKind kind, int id, int version) => context.InTurnAsync<SaveResult>(async () =>
     {
@@ -59,7 +50,7 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
     public Task<BroughtBack> BringBackAsync(Guid with) => context.InTurnAsync(async () =>
     {
         var count = 0;
-        foreach (var kind in Enum.GetValues<RecordKind>())
+        foreach (var kind in Kinds)
         {
             var rows = kind == RecordKind.Setup ? FreeToComeBack(with) : RowsOf(kind).Where(r => r.PutAwayWith == with);
             count += await rows.ExecuteUpdateAsync(change => change
@@ -86,7 +77,7 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
     /// <summary>Whether anything of the demo is in use.</summary>
     public async Task<bool> DemoInUseAsync()
     {
-        foreach (var kind in Enum.GetValues<RecordKind>())
+        foreach (var kind in Kinds)
         {
             if (await RowsOf(kind).AnyAsync(r => r.Demo && r.PutAwayAt == null))
             {
@@ -102,7 +93,7 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
     public async Task<ListPage<PutAwayGroup>> ListAsync(int page = 1)
     {
         // One question over all kinds: every group with its moment; then what the groups of the page hold.
-        var groups = Enum.GetValues<RecordKind>().Select(kind => RowsOf(kind).Where(r => r.PutAwayAt != null).Select(r => new { r.PutAwayAt, r.PutAwayWith })).Aggregate((all, more) => all.Concat(more))
+        var groups = Kinds.Select(kind => RowsOf(kind).Where(r => r.PutAwayAt != null).Select(r => new { r.PutAwayAt, r.PutAwayWith })).Aggregate((all, more) => all.Concat(more))
             .GroupBy(r => r.PutAwayWith).Select(g => new { With = g.Key, At = g.Max(r => r.PutAwayAt) }).OrderByDescending(g => g.At).ThenBy(g => g.With);
         var found = await groups.PageAsync(page);
         var items = new List<PutAwayGroup>();
@@ -128,7 +119,7 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
     {
         var counts = new List<(RecordKind Kind, int Count)>();
         var (first, demo) = ("", true);
-        foreach (var kind in Enum.GetValues<RecordKind>())
+        foreach (var kind in Kinds)
         {
             var rows = RowsOf(kind).Where(r => r.PutAwayWith == with);
             if (await rows.OrderBy(r => r.Id).Select(r => r.Name).FirstOrDefaultAsync() is { } name)
@@ -154,7 +145,7 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
     private Task<int> InOneAsync(Func<RecordKind, Task<int>> step) => context.InTurnAsync(async () =>
     {
         var count = 0;
-        foreach (var kind in Enum.GetValues<RecordKind>())
+        foreach (var kind in Kinds)
         {
             count += await step(kind);
         }
@@ -162,15 +153,7 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
         return count;
     });
 
-    private IQueryable<Row> RowsOf(RecordKind kind) => kind switch
-    {
-        RecordKind.Cloth => context.Cloths,
-        RecordKind.Machine => context.Machines,
-        RecordKind.Seam => context.Seams,
-        RecordKind.Setup => context.Setups,
-        RecordKind.Needle => context.Needles,
-        RecordKind.Thread => context.Threads,
-        RecordKind.Rule => context.Rules,
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "There is no such kind of record."),
-    };
+    private IQueryable<Row> RowsOf(RecordKind kind) => RecordKinds.Of(kind) is { CanBePutAway: true } type
+        ? type.Rows(context)
+        : throw new ArgumentOutOfRangeException(nameof(kind), kind, "This kind of record is not put away.");
 }

@@ -5,6 +5,7 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using YieldingLoop.Store.Formats;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Store;
 
@@ -59,22 +60,18 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
-        Entry(modelBuilder.Entity<ClothRow>());
-        Entry(modelBuilder.Entity<MachineRow>());
-        Entry(modelBuilder.Entity<SeamRow>());
-        Entry(modelBuilder.Entity<StateRow>());
-        Entry(modelBuilder.Entity<NeedleRow>());
-        Entry(modelBuilder.Entity<ThreadRow>());
-        Entry(modelBuilder.Entity<RuleRow>());
+        foreach (var type in RecordKinds.All)
+        {
+            type.Map(modelBuilder);
+        }
+
         var threadUp = modelBuilder.Entity<ThreadUpRow>();
-        Entry(threadUp);
         threadUp.HasOne(t => t.Machine).WithMany().HasForeignKey(t => t.MachineId).OnDelete(DeleteBehavior.Restrict);
         threadUp.HasOne(t => t.Setup).WithMany().HasForeignKey(t => t.SetupId).OnDelete(DeleteBehavior.Restrict);
         modelBuilder.Entity<StateRow>().HasOne(s => s.Machine).WithOne().HasForeignKey<StateRow>(s => s.Id).OnDelete(DeleteBehavior.Restrict);
         modelBuilder.Entity<SeamRow>().HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
 
         var setup = modelBuilder.Entity<SetupRow>();
-        setup.HasIndex(s => s.SubmissionKey).IsUnique();
         setup.HasIndex(s => s.CreatedAt);
         setup.HasOne(s => s.Seam).WithMany(s => s.Setups).HasForeignKey(s => s.SeamId).OnDelete(DeleteBehavior.Restrict);
         setup.HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
@@ -99,41 +96,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         // SQLite orders text, so moments are kept as UTC ticks.
         configurationBuilder.Properties<DateTimeOffset>().HaveConversion<DateTimeOffsetToUtcTicks>();
 
-    private static void Entry<T>(EntityTypeBuilder<T> entity)
-        where T : Row
-    {
-        entity.HasIndex(r => r.SubmissionKey).IsUnique();
-        entity.HasIndex(r => r.ChangedAt);
-        switch (entity)
-        {
-            case EntityTypeBuilder<ClothRow> cloth:
-                AsJson(cloth.Property(r => r.Entry));
-                break;
-            case EntityTypeBuilder<MachineRow> machine:
-                AsJson(machine.Property(r => r.Entry));
-                break;
-            case EntityTypeBuilder<SeamRow> seam:
-                AsJson(seam.Property(r => r.Entry));
-                break;
-            case EntityTypeBuilder<StateRow> state:
-                AsJson(state.Property(r => r.Entry));
-                break;
-            case EntityTypeBuilder<NeedleRow> needle:
-                AsJson(needle.Property(r => r.Entry));
-                break;
-            case EntityTypeBuilder<ThreadRow> thread:
-                AsJson(thread.Property(r => r.Entry));
-                break;
-            case EntityTypeBuilder<RuleRow> rule:
-                AsJson(rule.Property(r => r.Entry));
-                break;
-            case EntityTypeBuilder<ThreadUpRow> threadUp:
-                AsJson(threadUp.Property(r => r.Entry));
-                break;
-        }
-    }
-
-    private static void AsJson<T>(PropertyBuilder<T> property)
+    /// <summary>Keeps a property as JSON in a column.</summary>
+    internal static void AsJson<T>(PropertyBuilder<T> property)
         where T : class => property.HasConversion<JsonColumn<T>, ReplacedNotChanged<T>>();
 }
 

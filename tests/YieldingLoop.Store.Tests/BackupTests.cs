@@ -1,5 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;

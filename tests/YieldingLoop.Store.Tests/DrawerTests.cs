@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Setups;

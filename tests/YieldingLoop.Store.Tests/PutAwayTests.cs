@@ -3,6 +3,7 @@ using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;
 using YieldingLoop.Store.Demo;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store.Tests;

@@ -3,6 +3,7 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Store.Backup;
 using YieldingLoop.Store.Demo;

@@ -11,6 +11,7 @@ using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Web.Tests;
 

@@ -67,6 +67,9 @@ public static class Vocabulary
     /// <summary>What a field of a record is called: "cloth.acrossLoadedMm"; null where it has no name.</summary>
     public static string? Field(string path) => File.Fields.GetValueOrDefault(path);
 
+    /// <summary>Every field that has a name.</summary>
+    public static IEnumerable<string> FieldPaths => File.Fields.Keys;
+
     private sealed record Group(string Id, string Name);
 
     private sealed record Entry(string Id, string Word, string? American, string Means);

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Microsoft.Data.Sqlite;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Store.Backup;
 
@@ -27,14 +28,8 @@ public sealed class UnfitCopyException(string reason) : Exception(reason);
 /// </summary>
 public static class Restoring
 {
-    private static readonly (RecordKind Kind, string Table)[] Kinds =
-    [
-        (RecordKind.Cloth, "Cloths"), (RecordKind.Machine, "Machines"), (RecordKind.Seam, "Seams"), (RecordKind.Setup, "Setups"),
-        (RecordKind.Needle, "Needles"), (RecordKind.Thread, "Threads"), (RecordKind.Rule, "Rules"),
-    ];
-
     /// <summary>In the order of who refers to whom. Unfinished forms stay with the person who is typing them; everything else is the copy's.</summary>
-    private static readonly string[] Tables = ["Cloths", "Machines", "States", "Needles", "Threads", "Rules", "Seams", "Setups", "ThreadUps", "Settings"];
+    private static readonly string[] Tables = [.. RecordKinds.All.Select(t => t.Table), "Settings"];
 
     /// <summary>A copy on its way into the database's place, and what could still be read of a database whose log was lost.</summary>
     internal const string PartEnding = ".part", ReadableEnding = ".readable";
@@ -60,14 +55,16 @@ public static class Restoring
     public static RestorePreview Preview(Backups backups, BackupFile copy) => WithCopyAttached(backups, copy, connection =>
     {
         var effects = new List<RestoreEffect>();
-        foreach (var (kind, table) in Kinds)
+        foreach (var type in RecordKinds.All)
         {
-            var differs = Differs(connection, table);
+            var (table, differs) = (type.Table, Differs(connection, type.Table));
+            // What comes and goes with another record is named with that one.
+            var byItself = type.ComesWith is null;
             var effect = new RestoreEffect(
-                kind,
-                Names(connection, $"SELECT Name FROM main.{table} WHERE Id NOT IN (SELECT Id FROM copy.{table}) ORDER BY Name"),
+                type.Kind,
+                byItself ? Names(connection, $"SELECT Name FROM main.{table} WHERE Id NOT IN (SELECT Id FROM copy.{table}) ORDER BY Name") : [],
                 Names(connection, $"SELECT l.Name FROM main.{table} l JOIN copy.{table} c ON c.Id = l.Id WHERE {differs} ORDER BY l.Name"),
-                Names(connection, $"SELECT Name FROM copy.{table} WHERE Id NOT IN (SELECT Id FROM main.{table}) ORDER BY Name"));
+                byItself ? Names(connection, $"SELECT Name FROM copy.{table} WHERE Id NOT IN (SELECT Id FROM main.{table}) ORDER BY Name") : []);
             if (effect.Goes.Count + effect.Changes.Count + effect.ComesBack.Count > 0)
             {
                 effects.Add(effect);

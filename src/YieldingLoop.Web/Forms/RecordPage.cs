@@ -7,6 +7,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Primitives;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Startup;
 
 namespace YieldingLoop.Web.Forms;
@@ -44,9 +45,9 @@ public abstract class RecordPage<TForm, TRow, TEntry>(Drafts drafts, Wording wor
     public IReadOnlyList<DraftListing> OfferedDrafts { get; private set; } = [];
 
     /// <summary>"cloth": what the record is called in addresses and field names.</summary>
-    public abstract string Noun { get; }
+    public string Noun => RecordKinds.Of(Kind).Noun!;
 
-    public string RecordPath => $"/{Noun}s/{RecordId?.ToString(CultureInfo.InvariantCulture) ?? "new"}";
+    public string RecordPath => $"{RecordKinds.Of(Kind).FormPath}{RecordId?.ToString(CultureInfo.InvariantCulture) ?? "new"}";
 
     public abstract RecordKind Kind { get; }
 

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Web.Pages;
 
@@ -16,13 +17,6 @@ public sealed class DraftsModel(Drafts drafts) : PageModel
 
     private const string Prefix = "Input.";
 
-    /// <summary>Forms that are kept, with what an unnamed one is called.</summary>
-    private static readonly (string Path, string Unnamed)[] Forms =
-    [
-        ("/cloths/", "a cloth"), ("/machines/", "a machine"), ("/seams/", "a seam"), ("/states/", "what is on a machine"),
-        ("/needles/", "needles"), ("/threads/", "a thread"), ("/rules/", "a rule"),
-    ];
-
     public ListPage<DraftListing> Unfinished { get; private set; } = ListPage.Empty<DraftListing>();
 
     public async Task OnGetAsync(int p) => Unfinished = await drafts.ListAsync(p);
@@ -34,7 +28,7 @@ public sealed class DraftsModel(Drafts drafts) : PageModel
     public async Task<IActionResult> OnPostAsync(string? path, string? sitting, int turn)
     {
         var form = await Request.ReadFormAsync();
-        if (!ModelState.IsValid || sitting is { Length: > LongestSitting } || path is not { Length: > 0 and <= 200 } || !Url.IsLocalUrl(path) || Forms.FirstOrDefault(f => path.StartsWith(f.Path, StringComparison.Ordinal)).Unnamed is not { } unnamed
+        if (!ModelState.IsValid || sitting is { Length: > LongestSitting } || path is not { Length: > 0 and <= 200 } || !Url.IsLocalUrl(path) || RecordKinds.Typed.FirstOrDefault(t => path.StartsWith(t.FormPath!, StringComparison.Ordinal))?.Unnamed is not { } unnamed
             || form.Count > MostFields || !Guid.TryParse(form["Input.Key"], out var key) || key == Guid.Empty)
         {
             return BadRequest();
@@ -43,7 +37,7 @@ public sealed class DraftsModel(Drafts drafts) : PageModel
         var fields = form.Where(f => f.Key.StartsWith(Prefix, StringComparison.Ordinal)).SelectMany(f => f.Value.Select(v => new DraftField(f.Key, v ?? ""))).ToList();
         var name = form["Input.Name"].ToString().Trim();
         var title = name.Length == 0 ? unnamed : name.Length <= LongestTitle ? name : name[..(LongestTitle - 1)] + "…";
-        return await drafts.KeepAsync(key, path, title, fields, sitting is null ? null : new DraftTurn(sitting, turn)) ? new OkResult() : StatusCode(StatusCodes.Status410Gone);
+        return await drafts.KeepAsync(key, path, title, fields, sitting is null ? null : new DraftTurn(sitting, turn)) ? new OkResult() : new NoContentResult();
     }
 
     public async Task<IActionResult> OnPostThrowAwayAsync(int id, string? back)

@@ -3,6 +3,7 @@ using YieldingLoop.Core;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Cloths;
@@ -21,8 +22,6 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
     public Outcome<ClothFigures>? Figures { get; private set; }
 
     public ListPage<SetupListing> Setups { get; private set; } = ListPage.Empty<SetupListing>();
-
-    public override string Noun => "cloth";
 
     public override RecordKind Kind => RecordKind.Cloth;
 

@@ -1,6 +1,7 @@
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Drawer;
@@ -40,8 +41,6 @@ public sealed class NeedleModel(Workroom workroom, Drafts drafts, Wording wordin
 {
     /// <summary>Systems that are on record already, to choose from.</summary>
     public IReadOnlyList<string> Systems { get; private set; } = [];
-
-    public override string Noun => "needle";
 
     public override RecordKind Kind => RecordKind.Needle;
 

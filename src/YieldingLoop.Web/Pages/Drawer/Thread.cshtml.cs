@@ -4,6 +4,7 @@ using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Drawer;
@@ -68,8 +69,6 @@ public sealed class ThreadModel(Workroom workroom, Drafts drafts, Wording wordin
     public Outcome<ThreadKind>? Own { get; private set; }
 
     public ThreadStock? Entry { get; private set; }
-
-    public override string Noun => "thread";
 
     public override RecordKind Kind => RecordKind.Thread;
 

@@ -5,6 +5,7 @@ using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
 
@@ -41,8 +42,6 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
 
     /// <summary>What is on this half of the machine; null while it is changed over to the other.</summary>
     private Setup? Standing(Machine head) => State is { } state && state.HeadOf(Machine).Kind == head.Kind ? state : null;
-
-    public override string Noun => "machine";
 
     public override RecordKind Kind => RecordKind.Machine;
 

@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Store;
-using YieldingLoop.Web.Pages.Shared;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Web.Pages.PutAway;
 
@@ -17,7 +17,7 @@ public sealed class IndexModel(PutAwayShelf shelf) : PageModel
 
     public async Task<IActionResult> OnPostAsync(RecordKind kind, int id, int version)
     {
-        if (!ModelState.IsValid || !Enum.IsDefined(kind))
+        if (!ModelState.IsValid || RecordKinds.PutAway.FirstOrDefault(t => t.Kind == kind) is not { } type)
         {
             return BadRequest();
         }
@@ -25,9 +25,9 @@ public sealed class IndexModel(PutAwayShelf shelf) : PageModel
         switch (await shelf.PutAwayAsync(kind, id, version))
         {
             case SaveResult.Saved:
-                return Redirect($"{KindName.Room(kind)}?away={await shelf.AwayWithAsync(kind, id)}");
+                return Redirect($"{type.Room}?away={await shelf.AwayWithAsync(kind, id)}");
             case SaveResult.Stale:
-                Notice = $"This {KindName.One(kind)} was changed in another tab or on another device after you opened it, so it was left where it is. Look at it as it stands now, then say it again.";
+                Notice = $"This {type.One} was changed in another tab or on another device after you opened it, so it was left where it is. Look at it as it stands now, then say it again.";
                 Response.StatusCode = StatusCodes.Status409Conflict;
                 await LoadAsync(1);
                 return Page();

@@ -3,6 +3,7 @@ using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Rules;
@@ -42,8 +43,6 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
     public ListPage<MachineRow> Machines { get; private set; } = ListPage.Empty<MachineRow>();
 
     public ListPage<ClothRow> Cloths { get; private set; } = ListPage.Empty<ClothRow>();
-
-    public override string Noun => "rule";
 
     public override RecordKind Kind => RecordKind.Rule;
 

@@ -6,6 +6,7 @@ using YieldingLoop.Core.Procedures;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Seams;
@@ -29,8 +30,6 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
     /// <summary>The last set-up kept for this seam.</summary>
     public LastSetup? Setup { get; private set; }
-
-    public override string Noun => "seam";
 
     public override RecordKind Kind => RecordKind.Seam;
 

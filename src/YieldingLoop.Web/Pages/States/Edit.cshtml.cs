@@ -4,6 +4,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
 
@@ -32,9 +33,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
     [BindProperty(SupportsGet = true, Name = "as")]
     public MachineKind? As { get; set; }
 
-    public override string Noun => "state";
-
-    public override RecordKind Kind => RecordKind.Machine;
+    public override RecordKind Kind => RecordKind.State;
 
     public override bool CanKeepBoth => false;
 

@@ -76,7 +76,7 @@ document.addEventListener('DOMContentLoaded', () => {
     try {
       const answer = await fetch(`/drafts?${new URLSearchParams({ path: here.pathname + here.search, sitting, turn })}`, { method: 'POST', body: new FormData(form), keepalive: true });
       // The record has been made of it already: there is nothing left to keep.
-      if (answer.status === 410) return;
+      if (answer.status === 204) return;
       if (answer.status === 401) throw new Error('enter the passcode again, in another tab.');
       if (!answer.ok) throw new Error(answer.status >= 500 ? (await answer.text()).slice(0, 200) : '');
       say('Kept as a draft.');

@@ -1,0 +1,17 @@
+namespace YieldingLoop.Store.Records;
+
+/// <summary>What the workroom keeps records of. <see cref="RecordKinds"/> says what each is.</summary>
+public enum RecordKind
+{
+    Cloth,
+    Machine,
+
+    /// <summary>What is on a machine right now.</summary>
+    State,
+    Needle,
+    Thread,
+    Rule,
+    Seam,
+    Setup,
+    ThreadUp,
+}
