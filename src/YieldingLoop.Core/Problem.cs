@@ -1,9 +1,15 @@
+using YieldingLoop.Core.Words;
+
 namespace YieldingLoop.Core;
 
 /// <summary>Something wrong with what was entered, said so that a person can mend it.</summary>
 /// <param name="Field">Which field, by the name of the member it fills.</param>
 /// <param name="Message">What is wrong and what is allowed.</param>
-public sealed record Problem(string Field, string Message);
+public sealed record Problem(string Field, string Message)
+{
+    /// <summary>The code and figures of it, where the core decided it; null where the entry itself is at fault.</summary>
+    public Finding? Finding { get; init; }
+}
 
 /// <summary>Either a value, or what keeps it from being one. Expected failures are results, not exceptions.</summary>
 /// <param name="Value">The value; null where there are problems.</param>

@@ -18,7 +18,7 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
     /// <summary>Adds the forms that set-ups, needles and threads have wherever they are written.</summary>
     public static void AddContracts(JsonSerializerOptions options)
     {
-        foreach (var converter in new JsonConverter[] { new SetupConverter(), new NeedleConverter(), new ThreadConverter(), new PlaceConverter() })
+        foreach (var converter in new JsonConverter[] { new SetupConverter(), new NeedleConverter(), new ThreadConverter(), new PlaceConverter(), new FindingConverter() })
         {
             options.Converters.Add(converter);
         }

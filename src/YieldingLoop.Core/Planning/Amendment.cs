@@ -3,6 +3,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -54,7 +55,7 @@ public static class Amendment
         return Outcome.Of(amended with
         {
             // Reasons speak of the numbers they were written for; those no longer stand.
-            Reasons = [.. differences.Select(d => new Reason(d.Topic, $"Changed by hand: {d.What}.", "your own change"))],
+            Reasons = [.. differences.Select(d => new Reason(d.Topic, d.Finding, Basis.OwnChange))],
             Notes = [.. TooTight(amended, head), .. PlanNotes.For(amended, question, plan.Need)],
             WouldChange = PlanNotes.WouldChange(amended, question, plan.Need),
         });
@@ -79,8 +80,8 @@ public static class Amendment
         }
     }
 
-    private static IEnumerable<string> TooTight(SetupPlan plan, Machine head) =>
+    private static IEnumerable<Finding> TooTight(SetupPlan plan, Machine head) =>
         from thread in plan.Threads
         where thread.Kind.Textured && thread.StepsTighter > DialTension.ThreadNeutralSteps(thread.Kind, head.CalibrationThread) + 1e-6
-        select $"The {thread.Position.Name()} holds {thread.Kind.Name} tighter than its neutral: tight pulls the fluff flat, and the fill is lost.";
+        select new Finding("textured-too-tight").With("position", thread.Position.Id()).With("thread", thread.KindId);
 }

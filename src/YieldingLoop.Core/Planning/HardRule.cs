@@ -1,11 +1,13 @@
+using YieldingLoop.Core.Words;
+
 namespace YieldingLoop.Core.Planning;
 
 /// <summary>A rule no set-up breaks.</summary>
 /// <param name="Id">Identifier.</param>
 /// <param name="Stage">When it can be asked.</param>
-/// <param name="Sentence">What it says, of a set-up that breaks it.</param>
+/// <param name="Says">What it says of a set-up that breaks it.</param>
 /// <param name="Breaks">Whether a set-up breaks it.</param>
-internal sealed record HardRule(string Id, RuleStage Stage, Func<SetupTrial, string> Sentence, Func<SetupTrial, bool> Breaks)
+internal sealed record HardRule(string Id, RuleStage Stage, Func<SetupTrial, Finding> Says, Func<SetupTrial, bool> Breaks)
 {
     /// <summary>Which entry to look at where a rule leaves nothing.</summary>
     public string Field => Stage == RuleStage.Needle ? "needlePointIds" : Id is "finger-matches" or "chain-seat" ? "fingers" : "job";

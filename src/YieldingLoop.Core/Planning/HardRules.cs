@@ -5,7 +5,6 @@ using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
-using static System.FormattableString;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -34,47 +33,44 @@ internal static class HardRules
     [
         // D7.
         new("rolled-thin", RuleStage.Layout,
-            t => Invariant($"{Jobs.Of(t.Job)!.Sentence} is for thin cloth: below {Planner.ThinBelowGsm:0} g/m² and up to {Planner.RollsUpToMm} mm. This one is {t.Question.Cloth.AreaDensity.Value:0} g/m² and {t.Question.Cloth.Thickness.Value:0.##} mm; finish the edge instead."),
+            t => Of("rolled-thin").With("job", t.Job.Id()).With("belowGsm", Planner.ThinBelowGsm).With("upToMm", Planner.RollsUpToMm)
+                .With("areaDensityGsm", t.Question.Cloth.AreaDensity.Value).With("thicknessMm", t.Question.Cloth.Thickness.Value),
             t => t.Job.Rolls() && !Planner.Thin(t.Question.Cloth)),
         // Model section 6.
-        new("two-threads-no-load", RuleStage.Layout, _ => "A two-thread overedge falls open when it is pulled: it never joins under load.",
+        new("two-threads-no-load", RuleStage.Layout, _ => Of("two-threads-no-load"),
             t => t.Stitch.Family == StitchFamily.TwoThreadOveredge && t.Job.Joins() && (!t.Layout.Flatlock || t.Question.Seam.UnderLoad)),
         // C5.
-        new("straight-alone", RuleStage.Layout, _ => "A straight stitch alone is never for close-fitting wear or a seam under load, whatever the thread.",
+        new("straight-alone", RuleStage.Layout, _ => Of("straight-alone"),
             t => t.Stitch == StitchCatalogue.Lockstitch && (t.Question.Seam.UnderLoad || PlainStitchAdvice.IsCloseFitting(t.Question.Seam, t.Need))),
-        new("does-the-job", RuleStage.Layout, t => $"{Phrase.Capital(PlanWords.Stitch(t.Layout))} is not what {PlanWords.JobArticle(t.Job)} is sewn with{Elsewhere(t)}.",
-            t => TradeOrder.Of(t.Layout, t.Question, t.Need) is null),
+        new("does-the-job", RuleStage.Layout, DoesNotDo, t => TradeOrder.Of(t.Layout, t.Question, t.Need) is null),
         // B9: the finger has to match the needle, by the machine's own table.
-        new("finger-matches", RuleStage.Layout, t => $"Finger “{t.Layout.Finger?.Name}” does not go with {PlanWords.Seats(t.Layout.Seats)} in this machine’s table: a mismatch makes bad loops.",
+        new("finger-matches", RuleStage.Layout, t => Of("finger-matches").With("finger", t.Layout.Finger!.Name).With("seats", PlanWords.Ids(t.Layout.Seats)),
             t => t.Layout.Finger is { } finger && (finger.Use & UseOf(t)) == 0),
-        new("chain-seat", RuleStage.Layout, t => $"This machine’s manual has no chain stitch from the {t.Layout.Seats[0].Name()}.",
+        new("chain-seat", RuleStage.Layout, t => Of("chain-seat").With("seat", t.Layout.Seats[0].Id()),
             t => t.Stitch == StitchCatalogue.Chain && t.Layout.Head is Coverstitch cover && !cover.ChainSeatIds.Contains(t.Layout.Seats[0].Id())),
         // C3.
-        new("textured-in-needle", RuleStage.Threads, t => $"{Phrase.Capital(t.NeedleThread!.Kind.Name)} never goes in a needle: it is for loopers and bobbins.", t => t.NeedleThread!.Kind.Textured),
+        new("textured-in-needle", RuleStage.Threads, t => Of("textured-in-needle").With("thread", t.NeedleThread!.Kind.Id), t => t.NeedleThread!.Kind.Textured),
         // C1.
-        new("cotton-in-knits", RuleStage.Threads, _ => "Cotton thread belongs to wovens: it hardly stretches, so a knit outlasts it.",
+        new("cotton-in-knits", RuleStage.Threads, _ => Of("cotton-in-knits"),
             t => t.NeedleThread!.Kind.Id == ThreadCatalogue.Cotton.Id || t.Loopers.Any(k => k.Id == ThreadCatalogue.Cotton.Id)),
         // C6.
-        new("thick-in-needle", RuleStage.Threads, t => $"{Phrase.Capital(t.NeedleThread!.Kind.Name)} is too thick for a needle: it goes in a looper.", t => t.NeedleThread!.Kind.Tex >= ThickFromTex),
-        new("ornament-when-asked", RuleStage.Threads, _ => "A thick decorative thread is for a line that is there to be seen, or where it is asked for.",
+        new("thick-in-needle", RuleStage.Threads, t => Of("thick-in-needle").With("thread", t.NeedleThread!.Kind.Id), t => t.NeedleThread!.Kind.Tex >= ThickFromTex),
+        new("ornament-when-asked", RuleStage.Threads, _ => Of("ornament-when-asked"),
             t => t.Job != SeamJob.DecorativeLine && Thick(t, t.Upper, t.Question.Pins.UpperThreadId) | Thick(t, t.Lower, t.Question.Pins.LowerThreadId)),
         // B2, B11.
-        new("point-for-knits", RuleStage.Needle, t => $"A {t.Needle!.Point.Name} point is not made for knits: it cuts the yarns or skips.", t => !t.Needle!.Point.ForKnits),
-        new("universal-by-school", RuleStage.Needle,
-            t => t.Question.Schools.UniversalOnStableKnits
-                ? Invariant($"A universal point skips in a knit that stretches {t.Question.Cloth.HighestStretch:0} %{(t.Question.Cloth.Elastane ? " and holds elastane" : "")}; this school has it {t.Question.Schools.Chosen(SchoolCatalogue.StableKnitPoint).Name}.")
-                : "By this school a universal point never goes in a knit.",
+        new("point-for-knits", RuleStage.Needle, t => Of("point-for-knits").With("point", t.Needle!.Point.Id), t => !t.Needle!.Point.ForKnits),
+        new("universal-by-school", RuleStage.Needle, Universal,
             t => t.Needle!.Point == NeedleCatalogue.Universal && !NeedleRules.UniversalAllowed(t.Question.Cloth, t.Question.Schools)),
         new("thread-to-eye", RuleStage.Needle,
-            t => Invariant($"{Phrase.Capital(t.NeedleThread!.Kind.Name)}, {t.NeedleThread.Kind.DiscDiameter:0.00} mm, is too thick for the {t.Needle!.Size.EyeMillimetres:0.00} mm eye of a {t.Needle.Size} needle."),
+            t => Of("thread-to-eye").With("thread", t.NeedleThread!.Kind.Id).With("threadMm", t.NeedleThread.Kind.DiscDiameter).With("eyeMm", t.Needle!.Size.EyeMillimetres).With("size", t.Needle.Size.Metric),
             t => t.NeedleThread!.Kind.DiscDiameter > EyeMostShare * t.Needle!.Size.EyeMillimetres),
         // F7.
-        new("twin-in-slots", RuleStage.Needle, t => TwinProblem(t)!, t => TwinProblem(t) is not null),
+        new("twin-in-slots", RuleStage.Needle, t => Of("twin-in-slots").With("reason", TwinProblem(t)!), t => TwinProblem(t) is not null),
         // C6.
-        new("thick-wants-length", RuleStage.Length, _ => Invariant($"A thick thread wants a stitch of {ThickLeastLengthMm:0} mm or more, so that it shows."),
+        new("thick-wants-length", RuleStage.Length, _ => Of("thick-wants-length").With("leastMm", ThickLeastLengthMm),
             t => t.LengthMm < Math.Min(ThickLeastLengthMm, t.Layout.Head.StitchLength.Most) - 1e-9 && t.Loopers.Any(k => k.Tex >= ThickFromTex)),
         // C4.
-        new("shedding-short", RuleStage.Length, _ => Invariant($"Cloth that sheds is locked in by a stitch of {SheddingMostLengthMm:0} mm or less."),
+        new("shedding-short", RuleStage.Length, _ => Of("shedding-short").With("mostMm", SheddingMostLengthMm),
             t => t.Question.Cloth.Sheds && t.Stitch.Family == StitchFamily.Overlock && !t.Layout.Flatlock && !t.Job.Rolls()
                 && t.LengthMm > Math.Max(SheddingMostLengthMm, t.Layout.Head.StitchLength.Least) + 1e-9 && !t.Loopers.Any(k => k.Tex >= ThickFromTex)),
     ];
@@ -95,13 +91,26 @@ internal static class HardRules
         return null;
     }
 
-    /// <summary>Which machine does it instead.</summary>
-    private static string Elsewhere(SetupTrial trial) => trial.Layout.Head switch
+    private static Finding Of(string code) => new(code);
+
+    private static Finding DoesNotDo(SetupTrial trial)
     {
-        Overlocker when trial.Job is SeamJob.Hem or SeamJob.DecorativeLine => ": an overlocker sews at the edge, never inside the cloth; choose a coverstitch or a plain machine",
-        Coverstitch when trial.Job is not (SeamJob.Hem or SeamJob.DecorativeLine) => ": a coverstitch machine sews rows inside the cloth and has no knife; choose an overlocker or a plain machine",
-        PlainMachine when trial.Job.Rolls() || trial.Job == SeamJob.Flatlock => ": it takes an overlocker",
-        _ => "",
+        var finding = Of("does-the-job").With("stitch", PlanWords.StitchId(trial.Layout)).With("job", trial.Job.Id());
+        return Elsewhere(trial) is { } instead ? finding.With("instead", instead) : finding;
+    }
+
+    private static Finding Universal(SetupTrial trial) => !trial.Question.Schools.UniversalOnStableKnits
+        ? Of("universal-never")
+        : Of(trial.Question.Cloth.Elastane ? "universal-skips-elastane" : "universal-skips").With("stretchPercent", trial.Question.Cloth.HighestStretch)
+            .With("school", $"{SchoolCatalogue.StableKnitPoint.Id}.{trial.Question.Schools.Chosen(SchoolCatalogue.StableKnitPoint).Id}");
+
+    /// <summary>Which machine does it instead; null where that is no matter of machines.</summary>
+    private static string? Elsewhere(SetupTrial trial) => trial.Layout.Head switch
+    {
+        Overlocker when trial.Job is SeamJob.Hem or SeamJob.DecorativeLine => "coverstitch-or-plain",
+        Coverstitch when trial.Job is not (SeamJob.Hem or SeamJob.DecorativeLine) => "overlocker-or-plain",
+        PlainMachine when trial.Job.Rolls() || trial.Job == SeamJob.Flatlock => "overlocker",
+        _ => null,
     };
 
     private static bool Lifted(HardRule rule, SetupTrial trial)

@@ -4,6 +4,7 @@ using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -19,7 +20,7 @@ internal sealed class LatticeSearch
     private readonly PlanJudge judge;
     private readonly IReadOnlyList<ThreadOption> threads;
     private readonly Dictionary<(string, string, bool, string), FoundSetup> best = [];
-    private readonly Dictionary<HardRule, string> broken = [];
+    private readonly Dictionary<HardRule, Finding> broken = [];
     private readonly HashSet<RuleStage> passed = [];
 
     private LatticeSearch(PlanQuestion question, Need need, IReadOnlySet<string>? kinds)
@@ -40,10 +41,10 @@ internal sealed class LatticeSearch
     public IReadOnlyList<FoundSetup> Best { get; private set; } = [];
 
     /// <summary>What stood in the way where nothing got past: of the rules that were broken there, the one that came last, since what broke it had kept all before it.</summary>
-    public (HardRule Rule, string Sentence)? Obstacle => HardRules.All
+    public (HardRule Rule, Finding Says)? Obstacle => HardRules.All
         .Select((rule, place) => (rule, place)).Where(r => broken.ContainsKey(r.rule))
         .OrderBy(r => passed.Contains(r.rule.Stage)).ThenBy(r => r.rule.Stage).ThenByDescending(r => r.place)
-        .Select(r => ((HardRule, string)?)(r.rule, broken[r.rule])).FirstOrDefault();
+        .Select(r => ((HardRule, Finding)?)(r.rule, broken[r.rule])).FirstOrDefault();
 
     /// <summary>Walks the lattice of a question.</summary>
     /// <param name="question">The question.</param>
@@ -83,7 +84,7 @@ internal sealed class LatticeSearch
 
         if (!broken.ContainsKey(rule))
         {
-            broken[rule] = rule.Sentence(trial);
+            broken[rule] = rule.Says(trial);
         }
 
         return true;

@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -9,5 +10,5 @@ namespace YieldingLoop.Core.Planning;
 /// <param name="From">From which side.</param>
 /// <param name="Point">Length, width and what the model says of them.</param>
 /// <param name="GapMm">Between the needles of a twin needle, mm; 0 for a single one.</param>
-/// <param name="Sentence">Why, or why not.</param>
-public sealed record PlainChoice(Stitch Stitch, Suits Suits, SewnFrom From, ZigzagPoint Point, double GapMm, string Sentence);
+/// <param name="Why">Why, or why not.</param>
+public sealed record PlainChoice(Stitch Stitch, Suits Suits, SewnFrom From, ZigzagPoint Point, double GapMm, IReadOnlyList<Finding> Why);

@@ -5,6 +5,7 @@ using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -69,13 +70,13 @@ public static class PlainStitchAdvice
             : need.Percent > 3 * CloseFittingFromPercent;
 
     /// <summary>What the trade threads a plain machine with for a job.</summary>
-    internal static (ThreadKind Needle, ThreadKind Bobbin, string Why) Threads(SeamEntry seam, Need need, ClothFigures cloth) =>
-        seam.Job == SeamJob.Hem
-            ? (ThreadCatalogue.SpunPolyester, cloth.HighestStretch > ClothLimits.StableKnitBelowPercent ? ThreadCatalogue.TexturedNylon : ThreadCatalogue.SpunPolyester,
-                "Under two needles the one bobbin thread runs out first: textured nylon there, wound by hand and slackly, lets the hem stretch.")
-            : need.Percent > 0
-                ? (ThreadCatalogue.StretchPolyester, ThreadCatalogue.StretchPolyester, "Stretch polyester in needle and bobbin: the thread gives with the cloth.")
-                : (ThreadCatalogue.SpunPolyester, ThreadCatalogue.SpunPolyester, "Nobody stretches this line: the everyday thread does.");
+    internal static (ThreadKind Needle, ThreadKind Bobbin, Finding Why) Threads(SeamEntry seam, Need need, ClothFigures cloth) =>
+        seam.Job != SeamJob.Hem
+            ? need.Percent > 0
+                ? (ThreadCatalogue.StretchPolyester, ThreadCatalogue.StretchPolyester, new("threads-stretch"))
+                : (ThreadCatalogue.SpunPolyester, ThreadCatalogue.SpunPolyester, new("threads-everyday"))
+        : cloth.HighestStretch > ClothLimits.StableKnitBelowPercent ? (ThreadCatalogue.SpunPolyester, ThreadCatalogue.TexturedNylon, new("threads-twin-textured"))
+        : (ThreadCatalogue.SpunPolyester, ThreadCatalogue.SpunPolyester, new("threads-twin-spun"));
 
     private static List<Stitch> Order(SeamEntry seam, bool close, PlainMachine machine, ChosenSchools schools) => [.. OrderFor(seam, close, schools).Where(machine.Sews)];
 
@@ -104,8 +105,9 @@ public static class PlainStitchAdvice
         var zigzag = stitch == StitchCatalogue.Zigzag ? map.Advised : null;
         var point = zigzag ?? (twin ? plain.ReadTwin(length, gap) : plain.Read(stitch, length, width));
         var from = twin ? SewnFrom.Face : SewnFrom.WrongSide;
-        var (suits, sentence) = Say(stitch, machine, seam, close, point);
-        return new PlainChoice(stitch, suits, from, point, gap, sentence);
+        var (suits, why, held) = Say(stitch, machine, seam, close, point.Holds);
+        Finding[] findings = held && !point.Holds ? [new(why), point.Verdict == Verdict.ClothGivesOut ? new("plain-cloth-gives-out") : new Finding("plain-pops").With("yieldPercent", point.YieldPercent)] : [new(why)];
+        return new PlainChoice(stitch, suits, from, point, gap, findings);
     }
 
     private static double LengthFor(Stitch stitch, PlainMachine machine, ClothFigures cloth, ChosenSchools schools) =>
@@ -126,67 +128,55 @@ public static class PlainStitchAdvice
         return reach.FirstOrDefault(w => !plain.Read(stitch, length, w).Shows, reach[^1]);
     }
 
-    private static (Suits Suits, string Sentence) Say(Stitch stitch, PlainMachine machine, SeamEntry seam, bool close, ZigzagPoint point)
+    /// <summary>How a stitch suits the job, the code of why, and whether it matters how far it goes.</summary>
+    private static (Suits Suits, string Why, bool Judged) Say(Stitch stitch, PlainMachine machine, SeamEntry seam, bool close, bool holds)
     {
         if (!machine.Sews(stitch))
         {
-            return (Suits.Not, "This machine does not have it.");
+            return (Suits.Not, "not-on-machine", false);
         }
 
         if (seam.Job.Rolls() || seam.Job == SeamJob.Flatlock)
         {
-            return (Suits.Not, seam.Job == SeamJob.Flatlock
-                ? "A seam pulled open flat needs an overlocker; a plain machine comes nearest with a zigzag that lies flat between two butted edges."
-                : "A rolled edge needs an overlocker without its finger.");
+            return (Suits.Not, seam.Job == SeamJob.Flatlock ? "flat-needs-overlocker" : "rolled-needs-overlocker", false);
         }
 
-        var held = point.Holds ? "" : point.Verdict == Verdict.ClothGivesOut ? " Here the cloth gives out first." : $" Here it would pop at {point.YieldPercent:0} %.";
+        var edge = seam.Job is SeamJob.Hem or SeamJob.Elastic or SeamJob.EdgeFinish;
+        var whereItHolds = holds ? Suits.Also : Suits.Not;
         if (stitch == StitchCatalogue.Lockstitch)
         {
-            return seam.Job is SeamJob.Hem or SeamJob.Elastic or SeamJob.EdgeFinish ? (Suits.Not, "A straight row alone does not follow an edge that stretches; it cracks.")
-                : close || seam.UnderLoad ? (Suits.Not, $"A straight stitch alone is never for close-fitting wear or a seam under load, whatever the thread.{held}")
-                : (point.Holds ? Suits.Also : Suits.Not, $"With stretch polyester in needle and bobbin it does for T-shirts, knit dresses and casual wear.{held}");
+            return edge ? (Suits.Not, "straight-cracks", false)
+                : close || seam.UnderLoad ? (Suits.Not, "straight-alone", true)
+                : (whereItHolds, "straight-casual", true);
         }
 
         if (stitch == StitchCatalogue.TripleStraight)
         {
-            return seam.UnderLoad && seam.Job.Joins() ? (Suits.Also, $"Strong, with some give: for seams under load. It is a horror to unpick, so baste and try on first.{held}")
-                : seam.Job is SeamJob.Hem or SeamJob.Elastic or SeamJob.EdgeFinish ? (Suits.Not, "Too stiff for an edge that stretches.")
-                : (point.Holds ? Suits.Also : Suits.Not, $"Stronger than this seam needs, and a horror to unpick.{held}");
+            return seam.UnderLoad && seam.Job.Joins() ? (Suits.Also, "triple-for-load", true)
+                : edge ? (Suits.Not, "triple-stiff", false)
+                : (whereItHolds, "triple-stronger", true);
         }
 
         if (stitch == StitchCatalogue.Zigzag)
         {
-            return (Suits.Also, seam.Job switch
-            {
-                SeamJob.EdgeFinish => $"Over the raw edge, its outer swing just off the cloth.{held}",
-                SeamJob.Elastic => $"Holds elastic, bulkier than three-step.{held}",
-                _ => $"Its slant stretches with the cloth: for leggings, underwear and close-fitting wear, with stretch polyester in needle and bobbin.{held}",
-            });
+            return (Suits.Also, seam.Job switch { SeamJob.EdgeFinish => "zigzag-over-edge", SeamJob.Elastic => "zigzag-elastic", _ => "zigzag-close" }, true);
         }
 
         if (stitch == StitchCatalogue.NarrowSlant)
         {
-            return seam.Job is SeamJob.Hem or SeamJob.Elastic or SeamJob.EdgeFinish
-                ? (Suits.Not, "Too narrow to hold an edge flat.")
-                : (point.Holds ? Suits.Also : Suits.Not, $"Presses open almost like a straight seam and still gives.{held}");
+            return edge ? (Suits.Not, "slant-narrow", false) : (whereItHolds, "slant-opens", true);
         }
 
         if (stitch == StitchCatalogue.ThreeStepZigzag)
         {
-            return seam.Job.Joins() && seam.Job != SeamJob.Repair ? (Suits.Not, "Lies flat on one layer; as a join it gapes.")
-                : (Suits.Also, $"Flat on elastic and on a single edge: three small stitches each way.{held}");
+            return seam.Job.Joins() && seam.Job != SeamJob.Repair ? (Suits.Not, "three-step-gapes", false) : (Suits.Also, "three-step-flat", true);
         }
 
         if (stitch == StitchCatalogue.Honeycomb)
         {
-            return seam.Job is SeamJob.Hem or SeamJob.DecorativeLine or SeamJob.Elastic
-                ? (Suits.Also, $"Sewn from the wrong side with the edge in sight; looks the same on both sides, and forgives.{held}")
-                : (Suits.Not, "A hem and ornament stitch; as a join it gapes.");
+            return seam.Job is SeamJob.Hem or SeamJob.DecorativeLine or SeamJob.Elastic ? (Suits.Also, "honeycomb-hem", true) : (Suits.Not, "honeycomb-gapes", false);
         }
 
-        return seam.Job is SeamJob.Hem or SeamJob.DecorativeLine
-            ? (Suits.Also, $"Two parallel rows on the face, sewn from the face: press, and guide by the fold. Needs a wide slot in plate and foot, never a pinhole plate.{held}")
-            : (Suits.Not, "Two rows over one bobbin thread: for hems and ornament, not for joins.");
+        return seam.Job is SeamJob.Hem or SeamJob.DecorativeLine ? (Suits.Also, "twin-hem", true) : (Suits.Not, "twin-no-join", false);
     }
 }

@@ -1,111 +1,115 @@
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
-using static System.FormattableString;
 
 namespace YieldingLoop.Core.Planning;
 
-/// <summary>Says in what two set-ups differ, and on what one loses to the other.</summary>
+/// <summary>Finds in what two set-ups differ, and on what one loses to the other.</summary>
 internal static class PlanCompare
 {
-    /// <summary>"another machine, another stitch": what a person would name first.</summary>
-    public static string Differs(FoundSetup one, FoundSetup other)
+    /// <summary>What a person would name first.</summary>
+    public static IReadOnlyList<PlanDifference> Differs(FoundSetup one, FoundSetup other)
     {
-        var parts = new List<string>();
+        var parts = new List<PlanDifference>();
         if (one.Kind.Machine != other.Kind.Machine)
         {
-            parts.Add("another machine");
+            parts.Add(PlanDifference.Machine);
         }
 
         if ((one.Kind.Stitch, one.Kind.Flatlock) != (other.Kind.Stitch, other.Kind.Flatlock))
         {
-            parts.Add("another stitch");
+            parts.Add(PlanDifference.Stitch);
         }
 
         if (one.Kind.Threads != other.Kind.Threads)
         {
-            parts.Add("other thread");
+            parts.Add(PlanDifference.Thread);
         }
 
         if (parts.Count == 0 && one.LengthMm != other.LengthMm)
         {
-            parts.Add("another length");
+            parts.Add(PlanDifference.Length);
         }
 
         if (parts.Count == 0 && one.Needle != other.Needle)
         {
-            parts.Add("another needle");
+            parts.Add(PlanDifference.Needle);
         }
 
-        return string.Join(", ", parts);
+        return parts;
     }
 
-    /// <summary>One sentence: the first figure on which a set-up loses to the best.</summary>
-    public static string Behind((FoundSetup Found, SetupPlan Plan) best, (FoundSetup Found, SetupPlan Plan) other, PlanQuestion question, Need need)
+    /// <summary>The first figure on which a set-up loses to the best.</summary>
+    public static PlanBehind Behind((FoundSetup Found, SetupPlan Plan) best, (FoundSetup Found, SetupPlan Plan) other, PlanQuestion question, Need need)
     {
         PlanRank first = best.Found.Rank, second = other.Found.Rank;
         if (second.CompareTo(first) <= 0)
         {
-            return best.Found.Kind == other.Found.Kind ? "It is what the planner chose." : "It comes out just as well.";
+            return PlanBehind.Of(new(best.Found.Kind == other.Found.Kind ? "is-the-choice" : "just-as-well"));
         }
 
-        var required = other.Plan.Figures.Verdict!.RequiredPercent;
+        var (goes, bestGoes, required) = (other.Plan.Figures.Yield.Middle, best.Plan.Figures.Yield.Middle, other.Plan.Figures.Verdict!.RequiredPercent);
         if (second.VerdictClass != first.VerdictClass)
         {
-            return Invariant($"It pops at {other.Plan.Figures.Yield.Middle:0} % where {required:0} are required; the best goes {best.Plan.Figures.Yield.Middle:0}.");
+            return PlanBehind.Of(new Finding("pops-below-required").With("yieldPercent", goes).With("requiredPercent", required).With("bestYieldPercent", bestGoes));
         }
 
         RankPart a = first.Part, b = second.Part;
         if (b.Missed != a.Missed || b.Limits != a.Limits || b.Shortfall != a.Shortfall || b.Excess != a.Excess)
         {
-            var misses = PlanNotes.Misses(other.Plan, question, need).Where(m => (best.Plan.Missed & m.Limit) == 0).Select(m => m.Words).ToList();
-            return misses.Count > 0 ? $"{Phrase.Capital(string.Join("; ", misses))}."
-                : other.Plan.Figures.Yield.Middle < best.Plan.Figures.Yield.Middle && other.Plan.Figures.Yield.Middle < required
-                    ? Invariant($"It pops at {other.Plan.Figures.Yield.Middle:0} %, before the best at {best.Plan.Figures.Yield.Middle:0}.")
-                    : $"It misses the same limits by more: {string.Join("; ", PlanNotes.Misses(other.Plan, question, need).Select(m => m.Words))}.";
+            var misses = MissedLimits.Of(other.Plan, question, need).ToList();
+            var own = misses.Where(m => (best.Plan.Missed & m.Limit) == 0).ToList();
+            return own.Count > 0 ? new(new("misses"), [.. own.Select(m => m.Finding)])
+                : goes < bestGoes && goes < required ? PlanBehind.Of(new Finding("pops-before-best").With("yieldPercent", goes).With("bestYieldPercent", bestGoes))
+                : new(new("misses-by-more"), [.. misses.Select(m => m.Finding)]);
         }
 
-        return b.Tier != a.Tier
-            ? $"It would do, but {(BySchool(best.Found, other.Found, question) is { } school ? $"by this school ({school}) " : "")}{PlanWords.JobArticle(question.Seam.Job)} is sewn with {Name(best.Found)} first."
-            : Costs(best.Plan.Cost!, other.Plan.Cost!, question.Weights);
+        return b.Tier != a.Tier ? PlanBehind.Of(Later(best.Found, other.Found, question)) : Costs(best.Plan.Cost!, other.Plan.Cost!, question.Weights);
     }
 
-    /// <summary>The school that puts one before the other; null where it is not a matter of schools.</summary>
-    private static string? BySchool(FoundSetup one, FoundSetup other, PlanQuestion question) =>
+    private static Finding Later(FoundSetup best, FoundSetup other, PlanQuestion question)
+    {
+        var finding = new Finding("later-in-order").With("job", question.Seam.Job.Id()).With("stitch", PlanWords.StitchId(best.Layout));
+        finding = best.Layout is { Head: Overlocker, Stitch.Needles: 1, Flatlock: false } ? finding.With("seat", best.Layout.Seats[0].Id()) : finding;
+        return BySchool(best, other, question) is { } asked ? finding.With("school", $"{asked.Id}.{question.Schools.Chosen(asked).Id}") : finding;
+    }
+
+    /// <summary>The question whose school puts one before the other; null where it is not a matter of schools.</summary>
+    private static SchoolQuestion? BySchool(FoundSetup one, FoundSetup other, PlanQuestion question) =>
         (one.Layout.Head, other.Layout.Head) switch
         {
-            (Machines.Overlocker, Machines.Overlocker) when !one.Layout.Flatlock && !other.Layout.Flatlock && question.Seam.Job.Joins() && one.Layout.Seats.Count != other.Layout.Seats.Count => question.Schools.Chosen(SchoolCatalogue.Join).Name,
-            (Machines.PlainMachine, Machines.PlainMachine) when question.Seam.Job == SeamJob.Hem => question.Schools.Chosen(SchoolCatalogue.HemStitch).Name,
+            (Overlocker, Overlocker) when !one.Layout.Flatlock && !other.Layout.Flatlock && question.Seam.Job.Joins() && one.Layout.Seats.Count != other.Layout.Seats.Count => SchoolCatalogue.Join,
+            (PlainMachine, PlainMachine) when question.Seam.Job == SeamJob.Hem => SchoolCatalogue.HemStitch,
             _ => null,
         };
 
-    private static string Name(FoundSetup found) =>
-        $"{PlanWords.Stitch(found.Layout)}{(found.Layout is { Head: Machines.Overlocker, Stitch.Needles: 1, Flatlock: false } ? $" from the {Threads.ThreadPositions.Name(found.Layout.Seats[0])}" : "")}";
-
-    private static string Costs(PlanCost best, PlanCost other, PlannerWeights weights)
+    private static PlanBehind Costs(PlanCost best, PlanCost other, PlannerWeights weights)
     {
-        var parts = new List<string>();
+        var parts = new List<Finding>();
         if (other.ChangeoverMinutes > best.ChangeoverMinutes + 0.05)
         {
-            parts.Add(Invariant($"{other.ChangeoverMinutes:0.#} minutes of changing over instead of {best.ChangeoverMinutes:0.#}"));
+            parts.Add(new Finding("cost-minutes").With("minutes", other.ChangeoverMinutes).With("bestMinutes", best.ChangeoverMinutes));
         }
 
         if (other.ThreadMetres > best.ThreadMetres + 0.05)
         {
-            parts.Add(Invariant($"{other.ThreadMetres:0.0} m of thread per metre instead of {best.ThreadMetres:0.0}"));
+            parts.Add(new Finding("cost-thread").With("threadMetresPerMetre", other.ThreadMetres).With("bestThreadMetresPerMetre", best.ThreadMetres));
         }
 
         if (other.Steps > best.Steps + 0.05)
         {
-            parts.Add(Invariant($"{other.Steps:0.#} steps from neutral instead of {best.Steps:0.#}"));
+            parts.Add(new Finding("cost-steps").With("steps", other.Steps).With("bestSteps", best.Steps));
         }
 
         if (other.Purchases > best.Purchases)
         {
-            parts.Add($"{PlanWords.Count(other.Purchases)} thing{(other.Purchases == 1 ? "" : "s")} to buy{(best.Purchases == 0 ? "" : $" instead of {PlanWords.Count(best.Purchases)}")}");
+            var buy = new Finding(other.Purchases == 1 ? "cost-purchase" : "cost-purchases").With("purchases", other.Purchases);
+            parts.Add(best.Purchases == 0 ? buy : buy.With("bestPurchases", best.Purchases));
         }
 
         var more = other.Total(weights) - best.Total(weights);
-        return parts.Count == 0 ? Invariant($"It does as well and costs {more:0.00} more.") : Invariant($"It does as well and costs {more:0.0} more: {string.Join(", ", parts)}.");
+        return parts.Count == 0 ? PlanBehind.Of(new Finding("costs").With("more", more)) : new(new Finding("costs-for").With("more", more), parts);
     }
 }

@@ -1,6 +1,7 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -13,7 +14,11 @@ internal static class PlanHelper
         var other = question.Seam.Direction == ClothDirection.Across ? ClothDirection.Lengthwise : ClothDirection.Across;
         if (Best(question with { Seam = question.Seam with { Direction = other } }, need) is { } turned && Class(turned) < Class(best))
         {
-            help.Add(new("direction", $"Cut so that the seam runs {(other == ClothDirection.Across ? "across" : "lengthwise")} the cloth, which stretches {question.Cloth.StretchAlong(other).Value:0} % that way: then it {Word(turned)}, and goes {turned.Figures.Yield.Middle:0} %.", turned.Figures.Yield.Middle, turned.Figures.Verdict!.Verdict));
+            help.Add(new(
+                "direction",
+                new Finding("cut-other-way").With("direction", other == ClothDirection.Across ? "across" : "lengthwise").With("stretchPercent", question.Cloth.StretchAlong(other).Value)
+                    .With("verdict", turned.Figures.Verdict!.Verdict.Id()).With("yieldPercent", turned.Figures.Yield.Middle),
+                turned.Figures.Yield.Middle, turned.Figures.Verdict!.Verdict));
         }
 
         if (best.Figures.Verdict!.Verdict != Verdict.ClothGivesOut)
@@ -38,7 +43,11 @@ internal static class PlanHelper
         {
             if (Best(question, need, [.. here, kind.Id]) is { } bought && (without is null || bought.Figures.Yield.Middle > without.Figures.Yield.Middle + 1) && bought.Threads.Any(t => t.KindId == kind.Id))
             {
-                yield return new("thread", $"With {kind.Name}, which the drawer lacks, it goes {bought.Figures.Yield.Middle:0} % instead of {without?.Figures.Yield.Middle ?? 0:0} and {Word(bought)}.", bought.Figures.Yield.Middle, bought.Figures.Verdict!.Verdict);
+                yield return new(
+                    "thread",
+                    new Finding("buy-thread").With("thread", kind.Id).With("yieldPercent", bought.Figures.Yield.Middle).With("withoutPercent", without?.Figures.Yield.Middle ?? 0)
+                        .With("verdict", bought.Figures.Verdict!.Verdict.Id()),
+                    bought.Figures.Yield.Middle, bought.Figures.Verdict!.Verdict);
             }
         }
     }
@@ -50,6 +59,4 @@ internal static class PlanHelper
     }
 
     private static int Class(SetupPlan plan) => plan.Figures.Verdict!.Verdict switch { Verdict.Holds => 0, Verdict.Tight => 1, Verdict.Pops => 2, _ => 3 };
-
-    private static string Word(SetupPlan plan) => plan.Figures.Verdict!.Verdict.Word();
 }

@@ -1,16 +1,19 @@
 using System.Globalization;
-using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Planning;
 
-/// <summary>How parts of a set-up are named in sentences.</summary>
+/// <summary>How parts of a set-up are named in findings and in sentences.</summary>
 internal static class PlanWords
 {
-    /// <summary>"four-thread overedge", "flatlock of two threads".</summary>
-    public static string Stitch(Layout layout) => layout.Flatlock ? $"a flatlock of {Count(layout.Stitch.ThreadCount)} threads" : $"the {layout.Stitch.Name}";
+    /// <summary>A flatlock is named by its threads, "flatlock-2".</summary>
+    public const string FlatlockOf = "flatlock-";
 
-    public static string JobArticle(SeamJob job) => Jobs.Of(job)!.Sentence.ToLowerInvariant();
+    /// <summary>What a layout's stitch is called in a finding: its identifier, or how many threads a flatlock has.</summary>
+    public static string StitchId(Layout layout) => layout.Flatlock ? FlatlockOf + layout.Stitch.ThreadCount.ToString(CultureInfo.InvariantCulture) : layout.Stitch.Id;
+
+    /// <summary>Positions in a finding.</summary>
+    public static string Ids(IEnumerable<ThreadPosition> positions) => string.Join(',', positions.Select(p => p.Id()));
 
     public static string Seats(IReadOnlyList<ThreadPosition> seats) => seats.Count switch
     {

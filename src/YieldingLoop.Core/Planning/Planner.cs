@@ -1,6 +1,7 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -63,7 +64,7 @@ public static class Planner
 
         var best = free.Best[0];
         var plan = PlanWriter.Write(best, asked, need);
-        var nothing = "";
+        var nothing = PlanBehind.Of(new("cannot-be-set"));
         // As little else as possible is changed: all the rest stays where that can be, then machine and stitch, then the machine.
         foreach (var around in new[] { Kept(best), Kept(best) with { NeedleThreadId = null, UpperThreadId = null, LowerThreadId = null, Seats = null }, PlanPins.None with { MachineId = best.Layout.Hand.Id }, PlanPins.None })
         {
@@ -78,7 +79,7 @@ public static class Planner
             }
 
             // The last of these leaves everything free but what was asked about, so that what stands in its way is that.
-            nothing = Nothing(other, search).Message;
+            nothing = PlanBehind.Of(Nothing(other, search).Finding);
         }
 
         return Outcome.Of(new WhyNotAnswer(nothing, true, null));
@@ -124,14 +125,20 @@ public static class Planner
 
         question = question with { Machines = whole };
         var search = LatticeSearch.Of(question, need.Value!);
-        return search.Best.Count > 0 ? Outcome.Of(new Asked(question, need.Value!, search)) : Outcome.Failed<Asked>([Nothing(question, search)]);
+        return search.Best.Count > 0 ? Outcome.Of(new Asked(question, need.Value!, search)) : Outcome.Failed<Asked>([Problem(question, search)]);
     }
 
-    private static Problem Nothing(PlanQuestion question, LatticeSearch search) =>
-        search.Obstacle is { } found ? new(question.Pins == PlanPins.None ? found.Rule.Field : "pins", found.Sentence)
-        : new("pins", question.Pins == PlanPins.None
-            ? "None of the machines at hand has a stitch, a finger and a needle for this job. Look the missing ones up in the machine's table and add them."
-            : "The machine at hand cannot be set to that.");
+    private static Problem Problem(PlanQuestion question, LatticeSearch search)
+    {
+        var (field, finding) = Nothing(question, search);
+        return new(field, Sentences.Of(finding)) { Finding = finding };
+    }
+
+    /// <summary>Why nothing was found, and which entry to look at.</summary>
+    private static (string Field, Finding Finding) Nothing(PlanQuestion question, LatticeSearch search) =>
+        search.Obstacle is { } found
+            ? (question.Pins == PlanPins.None ? found.Rule.Field : "pins", found.Says)
+            : ("pins", new(question.Pins == PlanPins.None ? "nothing-for-job" : "cannot-be-set"));
 
     /// <summary>The best of the others that differ from the best, and from one another, in machine, stitch or thread.</summary>
     private static IReadOnlyList<FoundSetup> Alternatives(IReadOnlyList<FoundSetup> found, PlanQuestion question)

@@ -4,117 +4,133 @@ using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
-using static System.FormattableString;
 
 namespace YieldingLoop.Core.Planning;
 
 /// <summary>Why the dials, the feed, the knife and the parts of a finished set-up stand where they stand.</summary>
 internal static class SettingReasons
 {
-    private const string Practice = "common practice", Model = "seam model";
-
     public static Reason NeedleDials(SetupPlan plan, Layout layout, FoundSetup found, PlanQuestion question)
     {
         var kind = found.NeedleThread.Kind;
         var shift = DialTension.ThreadNeutralSteps(kind, layout.Head.CalibrationThread);
-        var needle = layout.LoosestNeedle ? "As loose as the dial goes, so that the seam can be pulled open"
-            : Math.Abs(shift) < 0.05 ? "Neutral for this thread" : $"Neutral for {kind.Name} lies {DialWords.FromNeutral(shift)} than the dial's own";
-        needle += found.NeedleOffset switch
+        List<Finding> findings =
+        [
+            layout.LoosestNeedle ? new("needle-loosest")
+                : Math.Abs(shift) < 0.05 ? new("needle-neutral")
+                : new Finding("needle-shifted").With("thread", kind.Id).With("stepsTighter", shift),
+        ];
+        if (found.NeedleOffset != 0)
         {
-            > 0 => ", then a step tighter so that the opened seam shows less thread",
-            < 0 => Invariant($", then {-found.NeedleOffset:0.#} looser so that more thread is laid and the seam goes further"),
-            _ => "",
-        };
-        return new(
-            PlanTopic.NeedleDials,
-            Invariant($"{needle}; the gap when pulled open is {plan.Figures.Seam.GapMm:0.00} mm, {SeamLimits.GapWord(plan.Figures.Seam.GapMm)}."),
-            question.Seam.Seen ? $"seam model; school: {SchoolCatalogue.HideThread.Find(question.Schools.HideThreadId).Name}" : Model);
+            findings.Add(new Finding(found.NeedleOffset > 0 ? "needle-tightened" : "needle-loosened").With("stepsTighter", found.NeedleOffset));
+        }
+
+        var gap = plan.Figures.Seam.GapMm;
+        findings.Add(new Finding("gap").With("gapMm", gap).With("gapClass", SeamLimits.GapWord(gap)));
+        return new(PlanTopic.NeedleDials, findings, [Basis.SeamModel], question.Seam.Seen ? SchoolCatalogue.HideThread.Id : null);
     }
 
     public static IEnumerable<Reason> LooperDials(SetupPlan plan, Layout layout, FoundSetup found, PlanQuestion question)
     {
         if (layout.Head is PlainMachine plain)
         {
-            yield return new(PlanTopic.LooperDials, plain.BobbinSlidesAtGrams is { } grams ? Invariant($"The bobbin thread runs as it was measured: it slides at {grams:0.#} g.") : "The bobbin's tension was not measured; the machine's own adjustment is taken for neutral.", "machine record");
+            yield return new(PlanTopic.LooperDials, plain.BobbinSlidesAtGrams is { } grams ? new Finding("bobbin-measured").With("slidesAtGrams", grams) : new("bobbin-not-measured"), Basis.MachineRecord);
             yield break;
         }
 
-        var textured = plan.Threads.Any(t => !t.Position.IsNeedle() && t.Kind.Textured) ? " Textured thread is never set tighter than its own neutral: tight pulls the fluff flat." : "";
+        var findings = LooperFindings(plan, layout, found, question).ToList();
+        if (plan.Threads.Any(t => !t.Position.IsNeedle() && t.Kind.Textured))
+        {
+            findings.Add(new("textured-not-tight"));
+        }
+
+        var byModel = found.Loopers.UpperLooser > 0 || layout.Stitch.Family == StitchFamily.Cover || Meets(layout);
+        yield return new(PlanTopic.LooperDials, findings, byModel ? [Basis.CommonPractice, Basis.SeamModel] : [Basis.CommonPractice]);
+    }
+
+    private static bool Meets(Layout layout) => layout.Stitch.Family is not (StitchFamily.Chain or StitchFamily.TwoThreadOveredge or StitchFamily.Cover) && !layout.Flatlock;
+
+    private static IEnumerable<Finding> LooperFindings(SetupPlan plan, Layout layout, FoundSetup found, PlanQuestion question)
+    {
         if (found.Loopers.UpperLooser > 0)
         {
             var eased = plan.Figures.Drag!.Value;
-            var still = eased > SeamLimits.DragMost ? "; it will still drag a little, so sew a strip beside an unsewn one" : "";
-            yield return new(PlanTopic.LooperDials, Invariant($"The upper looper is {found.Loopers.UpperLooser:0.#} steps looser than its own neutral, so that this stretchy edge is not dragged out of shape (drag {eased:0.00}, limit {SeamLimits.DragMost:0}){still}; the loops then meet on the back, and that is the target here.{textured}"), "common practice; seam model");
+            yield return new Finding("upper-loosened").With("stepsLooser", found.Loopers.UpperLooser).With("drag", eased).With("limit", SeamLimits.DragMost);
+            if (eased > SeamLimits.DragMost)
+            {
+                yield return new("upper-loosened-still-drags");
+            }
+
             yield break;
         }
 
-        if (layout.Stitch.Family is StitchFamily.Cover)
+        if (layout.Stitch.Family == StitchFamily.Cover)
         {
             var index = plan.Figures.Seam.TunnellingIndex!.Value;
-            yield return new(PlanTopic.LooperDials, Invariant($"The chain looper stands {DialWords.FromNeutral(found.Loopers.Lower.StepsTighter)}, so that the rows are not drawn into a ridge (tunnelling {(layout.Tape ? index / 2 : index):0.00}{(layout.Tape ? " with tape" : "")}, limit {SeamLimits.TunnellingFlat:0}).{textured}"), "common practice; seam model");
+            yield return new Finding(layout.Tape ? "chain-looper-tape" : "chain-looper")
+                .With("stepsTighter", found.Loopers.Lower.StepsTighter).With("tunnellingIndex", layout.Tape ? index / 2 : index).With("limit", SeamLimits.TunnellingFlat);
             yield break;
         }
 
-        if (layout.Stitch.Family == StitchFamily.Chain || layout.Flatlock || layout.Stitch.Family == StitchFamily.TwoThreadOveredge)
+        if (!Meets(layout))
         {
-            yield return new(PlanTopic.LooperDials, layout.LoosestNeedle
-                ? $"Lower looper tight, upper at its neutral: the swatch says how far the seam opens.{textured}"
-                : $"{TwoThreads(found, question)}{textured}", Practice);
+            yield return layout.LoosestNeedle ? new("lower-tight") : TwoThreads(found, question);
             yield break;
         }
 
         var meeting = plan.Figures.Seam.MeetingLineMm!.Value;
-        yield return new(
-            PlanTopic.LooperDials,
-            question.Seam.Job.Rolls()
-                ? Invariant($"Lower tighter and upper looser until the upper thread wraps the edge (meeting line {Math.Abs(meeting):0.0} mm round the back).{textured}")
-                : $"Set so that both looper threads meet on the edge (the model expects {Side(meeting)}).{textured}",
-            "common practice; seam model");
+        yield return question.Seam.Job.Rolls() ? new Finding("loopers-wrap").With("roundMm", Math.Abs(meeting)) : new Finding("loopers-meet").With("meetingLineMm", meeting);
     }
 
-    private static string TwoThreads(FoundSetup found, PlanQuestion question)
+    private static Finding TwoThreads(FoundSetup found, PlanQuestion question)
     {
         var lower = found.Loopers.Lower;
         var off = Math.Round(lower.StepsTighter - lower.ShiftSteps, 2);
         // Within half a number it is the nearest the dial can be set to.
-        return Math.Abs(off) <= 0.5 || !(question.Seam.Job.Rolls() || found.Layout.Flatlock) ? "At the neutral of this thread."
-            : $"The looper stands {DialWords.FromNeutral(off)} than its thread's own neutral, {(question.Seam.Job.Rolls() ? "so that the needle's thread comes round the edge" : "so that the needle's thread is drawn to the face")}.";
+        return Math.Abs(off) <= 0.5 || !(question.Seam.Job.Rolls() || found.Layout.Flatlock)
+            ? new("looper-neutral")
+            : new Finding(question.Seam.Job.Rolls() ? "looper-for-rolled" : "looper-for-flatlock").With("stepsTighter", off);
     }
 
     public static Reason Differential(SetupPlan plan, Layout layout, PlanQuestion question)
     {
         var along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
         var flat = ClothEffects.FlatDifferential(along);
-        var limited = flat > layout.Head.Feed!.Most ? Invariant($", the highest this machine has (flat would be {flat:0.00})") : "";
         var growth = plan.Figures.Growth!.Value.Middle;
-        return new(
-            PlanTopic.Differential,
-            question.Seam.Job == SeamJob.LettuceEdge
-                ? Invariant($"{plan.Differential:0.##}, the lowest this machine has: the wave is wanted here, and the model expects the edge to grow {growth:0} %.")
-                : Invariant($"{plan.Differential:0.##}{limited}: cloth that stretches {along:0} % along the seam would grow {ClothEffects.GrowthPercent(along, 1):0.0} % at 1; here the model expects {growth:+0.0;−0.0;0.0} %."),
-            Model);
+        if (question.Seam.Job == SeamJob.LettuceEdge)
+        {
+            return new(PlanTopic.Differential, new Finding("differential-lettuce").With("differential", plan.Differential!.Value).With("growthPercent", growth), Basis.SeamModel);
+        }
+
+        var finding = new Finding("differential").With("differential", plan.Differential!.Value).With("stretchPercent", along)
+            .With("growthAtOnePercent", ClothEffects.GrowthPercent(along, 1)).With("growthPercent", growth);
+        return new(PlanTopic.Differential, flat > layout.Head.Feed!.Most ? finding.With("flatDifferential", flat) : finding, Basis.SeamModel);
     }
 
     public static Reason CuttingWidth(double cut, SetupPlan plan, Overlocker machine)
     {
         var overhang = plan.Figures.Seam.OverhangMm!.Value;
         var range = machine.CuttingWidth;
-        var atEnd = Math.Abs(overhang) <= SeamLimits.OverhangToleranceMm ? ""
-            : cut >= range.Most - 1e-9 ? " The knife is at the far end of its range."
-            : cut <= range.Least + 1e-9 ? " The knife is at the near end of its range."
-            : "";
-        return new(PlanTopic.CuttingWidth, Invariant($"{cut:0.##} mm from the right needle puts the edge where the loops lie ({overhang:+0.00;−0.00;0.00} mm overhang).{atEnd}"), "seam model; machine record");
+        List<Finding> findings = [new Finding("cutting-width").With("cuttingWidthMm", cut).With("overhangMm", overhang)];
+        if (Math.Abs(overhang) > SeamLimits.OverhangToleranceMm && cut >= range.Most - 1e-9)
+        {
+            findings.Add(new("knife-far-end"));
+        }
+        else if (Math.Abs(overhang) > SeamLimits.OverhangToleranceMm && cut <= range.Least + 1e-9)
+        {
+            findings.Add(new("knife-near-end"));
+        }
+
+        return new(PlanTopic.CuttingWidth, findings, [Basis.SeamModel, Basis.MachineRecord]);
     }
 
     public static Reason Parts(SetupPlan plan)
     {
-        var tape = plan.Tape ? " Tape on the hem allowance keeps the rows from drawing together." : "";
-        return plan.TwinGapMm is { } gap
-            ? new(PlanTopic.Parts, Invariant($"Plate “{plan.PlateName}” and foot “{plan.FootName}”: both slots pass blades {gap:0.0} mm apart. Turn the wheel by hand through a full pattern first.{tape}"), "common practice; machine record")
-            : new(PlanTopic.Parts, $"Plate “{plan.PlateName}” and foot “{plan.FootName}”, whose slots the needle has room in.{tape}", "machine record");
+        var parts = new Finding(plan.TwinGapMm is null ? "parts" : "parts-twin").With("plate", plan.PlateName!).With("foot", plan.FootName!);
+        parts = plan.TwinGapMm is { } gap ? parts.With("twinGapMm", gap) : parts;
+        return new(
+            PlanTopic.Parts,
+            plan.Tape ? [parts, new("tape")] : [parts],
+            plan.TwinGapMm is null ? [Basis.MachineRecord] : [Basis.CommonPractice, Basis.MachineRecord]);
     }
-
-    private static string Side(double meetingMm) => Math.Abs(meetingMm) < 0.05
-        ? "right on it"
-        : Invariant($"{Math.Abs(meetingMm):0.0} mm to the {(meetingMm > 0 ? "face" : "back")}");
 }

@@ -1,63 +1,69 @@
-using System.Globalization;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
-using static System.FormattableString;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
 
 /// <summary>What two set-ups for one seam differ in.</summary>
 public static class SetupDifferences
 {
+    private const string None = "none";
+
     /// <summary>Every difference, the stitch and the numbers to set first; empty where they are set alike.</summary>
     public static IReadOnlyList<SetupDifference> Between(Setup before, Setup after)
     {
         var changes = new List<SetupDifference>();
         if ((before.StitchId, before.Flatlock) != (after.StitchId, after.Flatlock))
         {
-            changes.Add(new(PlanTopic.Stitch, $"stitch {before.Stitch?.Name} → {after.Stitch?.Name}"));
+            changes.Add(new(PlanTopic.Stitch, new Finding("changed-stitch").With("was", before.StitchId.Or(None)).With("now", after.StitchId.Or(None))));
         }
 
         foreach (var position in ThreadPositions.AsWritten)
         {
             if (before.Dials[position].Number() is var was && after.Dials[position].Number() is var now && was != now)
             {
-                changes.Add(new(position.IsNeedle() ? PlanTopic.NeedleDials : PlanTopic.LooperDials, Invariant($"{position.Name()} dial {Number(was)} → {Number(now)}")));
+                changes.Add(new(position.IsNeedle() ? PlanTopic.NeedleDials : PlanTopic.LooperDials, Figures(new Finding("changed-dial").With("position", position.Id()), "Number", was, now)));
             }
 
             if (before.Threads[position].Thing()?.KindId is var kind && after.Threads[position].Thing()?.KindId is var other && kind != other)
             {
-                changes.Add(new(position.IsNeedle() ? PlanTopic.NeedleThread : PlanTopic.LooperThread, $"{position.Name()} thread {KindName(kind)} → {KindName(other)}"));
+                changes.Add(new(
+                    position.IsNeedle() ? PlanTopic.NeedleThread : PlanTopic.LooperThread,
+                    new Finding("changed-thread").With("position", position.Id()).With("was", kind ?? None).With("now", other ?? None)));
             }
         }
 
-        Figure(PlanTopic.Length, "stitch length", before.StitchLengthMm, after.StitchLengthMm, " mm");
-        Figure(PlanTopic.Width, "zigzag width", before.ZigzagWidthMm, after.ZigzagWidthMm, " mm");
-        Figure(PlanTopic.Differential, "differential", before.Differential, after.Differential, "");
-        Figure(PlanTopic.CuttingWidth, "cutting width", before.CuttingWidthMm, after.CuttingWidthMm, " mm");
+        Figure(PlanTopic.Length, "changed-length", "Mm", before.StitchLengthMm, after.StitchLengthMm);
+        Figure(PlanTopic.Width, "changed-width", "Mm", before.ZigzagWidthMm, after.ZigzagWidthMm);
+        Figure(PlanTopic.Differential, "changed-differential", "Ratio", before.Differential, after.Differential);
+        Figure(PlanTopic.CuttingWidth, "changed-cutting-width", "Mm", before.CuttingWidthMm, after.CuttingWidthMm);
         if (!before.Needles.Select(n => n.Value).SequenceEqual(after.Needles.Select(n => n.Value)))
         {
-            changes.Add(new(PlanTopic.Point, $"needle {Names(before)} → {Names(after)}"));
+            changes.Add(new(PlanTopic.Point, new Finding("changed-needle").With("was", Names(before)).With("now", Names(after))));
         }
 
         if (before.FingerName.Thing() != after.FingerName.Thing())
         {
-            changes.Add(new(PlanTopic.Finger, $"finger {before.FingerName.Or("none")} → {after.FingerName.Or("none")}"));
+            changes.Add(new(PlanTopic.Finger, new Finding("changed-finger").With("was", before.FingerName.Or(None)).With("now", after.FingerName.Or(None))));
         }
 
         return changes;
 
-        void Figure(PlanTopic topic, string what, Place<double> was, Place<double> now, string unit)
+        void Figure(PlanTopic topic, string code, string unit, Place<double> was, Place<double> now)
         {
             if (was.Number() != now.Number())
             {
-                changes.Add(new(topic, Invariant($"{what} {Number(was.Number())} → {Number(now.Number())}{unit}")));
+                changes.Add(new(topic, Figures(new(code), unit, was.Number(), now.Number())));
             }
         }
     }
 
-    private static string KindName(string? id) => ThreadCatalogue.Find(id)?.Name ?? "none";
+    /// <summary>What was and what is, under their unit; what was not or is not there is named so.</summary>
+    private static Finding Figures(Finding finding, string unit, double? was, double? now)
+    {
+        finding = was is { } before ? finding.With("was" + unit, before) : finding.With("was" + unit, None);
+        return now is { } after ? finding.With("now" + unit, after) : finding.With("now" + unit, None);
+    }
 
     private static string Names(Setup setup) => string.Join(" and ", setup.Needles.Select(n => n.Value.Name).Distinct());
-
-    private static string Number(double? value) => value is { } number ? number.ToString("0.##", CultureInfo.InvariantCulture) : "–";
 }

@@ -6,6 +6,7 @@ using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -48,8 +49,8 @@ public sealed record SetupPlan
     /// <summary>The limits it misses.</summary>
     public PlanLimits Missed { get; init; }
 
-    /// <summary>What would change the answer, a sentence each.</summary>
-    public IReadOnlyList<string> WouldChange { get; init; } = [];
+    /// <summary>What would change the answer.</summary>
+    public IReadOnlyList<Finding> WouldChange { get; init; } = [];
 
     /// <summary>Sewn thickness, mm.</summary>
     public required double SewnThicknessMm { get; init; }
@@ -61,7 +62,7 @@ public sealed record SetupPlan
     public IReadOnlyList<RemedyTried> Remedies { get; init; } = [];
 
     /// <summary>What to know before sewing: limits that were met, and what would help where the seam does not hold.</summary>
-    public required IReadOnlyList<string> Notes { get; init; }
+    public required IReadOnlyList<Finding> Notes { get; init; }
 
     /// <summary>What a swatch should show.</summary>
     public required Targets Targets { get; init; }

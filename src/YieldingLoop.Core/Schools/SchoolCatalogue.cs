@@ -101,4 +101,8 @@ public static class SchoolCatalogue
 
     /// <summary>Every question this version follows.</summary>
     public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, NeedleLife, LooperOrder, .. OfHems, BrokenThread];
+
+    /// <summary>What a choice is called, by "question.choice"; the identifier itself where there is none.</summary>
+    public static string NameOf(string id) =>
+        Questions.SelectMany(q => q.Choices.Select(c => (Id: $"{q.Id}.{c.Id}", c.Name))).FirstOrDefault(c => c.Id == id).Name ?? id;
 }

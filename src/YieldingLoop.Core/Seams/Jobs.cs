@@ -1,3 +1,4 @@
+using System.Text.Json;
 namespace YieldingLoop.Core.Seams;
 
 /// <summary>What is known of a seam job.</summary>
@@ -29,6 +30,9 @@ public static class Jobs
 
     /// <summary>What is known of one; null where there is no such job.</summary>
     public static JobFacts? Of(SeamJob job) => All.FirstOrDefault(j => j.Job == job);
+
+    /// <summary>Its identifier, "rolled-hem".</summary>
+    public static string Id(this SeamJob job) => JsonNamingPolicy.KebabCaseLower.ConvertName(job.ToString());
 
     /// <summary>Whether it is sewn over no finger, so that the edge rolls in.</summary>
     public static bool Rolls(this SeamJob job) => job is SeamJob.RolledHem or SeamJob.Picot or SeamJob.LettuceEdge;

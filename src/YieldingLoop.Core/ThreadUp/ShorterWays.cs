@@ -22,7 +22,7 @@ internal static class ShorterWays
                 .Sum(s => from.Threads[s.Position()].Value.Serves(s.Thread!) ? s.Minutes : s.Act == ThreadUpAct.ThreadLooper ? s.Minutes - MinutesFor.TieOn : 0);
             if (again > 0)
             {
-                ways.Add(new(again, $"Leaving {Names(takeOut.Positions)} threaded while the {looper.Position().Name()} is threaded from its cone: it would lie round what is already there, catch, and break or skip. What comes later in this machine's order is taken out first."));
+                ways.Add(new(again, At("leaving-threaded", takeOut.Positions).With("looper", looper.Position().Id())));
             }
         }
 
@@ -30,17 +30,17 @@ internal static class ShorterWays
             && steps.All(o => o.Act != ThreadUpAct.TakeOut || !o.Positions.Contains(s.Position()))).ToList();
         if (tied.Count > 0)
         {
-            ways.Add(new(tied.Count * (MinutesFor.NeedleThread - MinutesFor.TieOn), $"Pulling the knot through the eye at {Names([.. tied.Select(s => s.Position())])}: it does not pass, and bends the needle or frays the thread. It is cut off before the eye."));
+            ways.Add(new(tied.Count * (MinutesFor.NeedleThread - MinutesFor.TieOn), At("knot-through-eye", tied.Select(s => s.Position()))));
         }
 
         var spare = steps.Where(s => s.Act == ThreadUpAct.TakeOutNeedle).ToList();
         if (spare.Count > 0)
         {
-            ways.Add(new(spare.Sum(s => s.Minutes), $"Leaving {Names([.. spare.Select(s => s.Position())])} in: an unused needle pierces the cloth for nothing, and its thread creeps back into the seam."));
+            ways.Add(new(spare.Sum(s => s.Minutes), At("leaving-needles", spare.Select(s => s.Position()))));
         }
 
         return ways;
     }
 
-    private static string Names(IReadOnlyList<ThreadPosition> positions) => Phrase.List([.. positions.Select(p => "the " + p.Name())]);
+    private static Finding At(string code, IEnumerable<ThreadPosition> positions) => new Finding(code).With("positions", string.Join(',', positions.Select(p => p.Id())));
 }

@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.ThreadUp;
 
@@ -17,12 +18,12 @@ public sealed record ThreadUpPlan(Machine Machine, Setup From, Setup Wanted, IRe
     public ThreadPosition? Broke { get; init; }
 
     /// <summary>What is threaded again because a thread broke, and by which school; empty where none did.</summary>
-    public string Again { get; init; } = "";
+    public Finding? Again { get; init; }
 
     /// <summary>Whether something of what is threaded again because of a break is still to be done.</summary>
     /// <param name="done">How many steps are done.</param>
     public bool BreakIsOpen(int done) =>
-        Again.Length > 0 && Steps.Skip(done).Any(s => s.Act is ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin);
+        Again is not null && Steps.Skip(done).Any(s => s.Act is ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin);
 
     /// <summary>Minutes until it can be sewn.</summary>
     [JsonIgnore]

@@ -52,7 +52,7 @@ public static class ThreadUpPlanner
             Threads();
             Settings();
             Finish();
-            return new ThreadUpPlan(question.Machine, question.From, wanted, steps, ShorterWays.Of(steps, change.Converts ? Setup.Unknown : broken.From)) { Broke = question.Broke, Again = broken.Sentence };
+            return new ThreadUpPlan(question.Machine, question.From, wanted, steps, ShorterWays.Of(steps, change.Converts ? Setup.Unknown : broken.From)) { Broke = question.Broke, Again = broken.Again };
         }
 
         private void Add(ThreadUpStep step)

@@ -2,6 +2,7 @@ using System.Globalization;
 using YieldingLoop.Core.Cautions;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
@@ -20,6 +21,22 @@ public sealed record StepWords(string Title, IReadOnlyList<string> Lines, Cautio
 /// <summary>Says the steps of a thread-up. Common practice A4 to A5, B4 to B7, C8, F7, F10, F16; no published source. Users' own names stand between quotation marks.</summary>
 public static class ThreadUpWords
 {
+    private static readonly SentenceFile Sentences = new("thread-up-sentences.json", new Dictionary<string, Func<double, string>>(), new Dictionary<string, Func<string, string>>
+    {
+        ["position"] = id => ThreadPositions.Find(id)?.Name() ?? id,
+        ["the"] = ids => Phrase.List([.. ids.Split(',').Select(id => "the " + (ThreadPositions.Find(id)?.Name() ?? id))]),
+        ["school"] = SchoolCatalogue.NameOf,
+    });
+
+    /// <summary>Every code that has a sentence.</summary>
+    public static IReadOnlyCollection<string> Codes => Sentences.Codes;
+
+    /// <summary>The sentence of what a thread-up has found out.</summary>
+    public static string Of(Finding finding) => Sentences.Say(finding);
+
+    /// <summary>What a finding lacks to be said in full; empty where nothing.</summary>
+    public static IReadOnlyList<string> Lacks(Finding finding) => Sentences.Lacks(finding);
+
     /// <summary>A step of a plan in words.</summary>
     /// <param name="plan">The plan.</param>
     /// <param name="index">Which step, from 0.</param>
@@ -178,12 +195,12 @@ public static class ThreadUpWords
         var step = plan.Steps[index];
         var title = $"Take out the {(step.Positions.Count > 1 ? "threads" : "thread")} of {Phrase.List([.. step.Positions.Select(p => "the " + p.Name())])}";
         // After a thread broke, the first to come out are those the school wants threaded again; whatever else comes out, the order asks for.
-        var again = plan.Again.Length > 0 && plan.Steps.Take(index).All(s => s.Act != ThreadUpAct.TakeOut);
+        var again = plan.Again is not null && plan.Steps.Take(index).All(s => s.Act != ThreadUpAct.TakeOut);
         var next = plan.Steps.Skip(index + 1).FirstOrDefault(s => s.Act == ThreadUpAct.ThreadLooper);
         return new(title,
             [
                 "Cut each at its cone, and draw it out at the needle or looper.",
-                .. again ? [plan.Again]
+                .. again ? [Of(plan.Again!)]
                     : next is null ? Array.Empty<string>()
                     : [$"The {next.Position().Name()} is threaded from its cone; what comes after it in this machine’s order would catch it."],
             ]);

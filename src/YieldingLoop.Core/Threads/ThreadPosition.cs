@@ -79,6 +79,9 @@ public static class ThreadPositions
     public static bool IsNeedle(this ThreadPosition position) =>
         position is ThreadPosition.Needle or ThreadPosition.NeedleCentre or ThreadPosition.NeedleLeft or ThreadPosition.NeedleRight;
 
+    /// <summary>The position of an identifier; null where there is none.</summary>
+    public static ThreadPosition? Find(string? id) => TryFromId(id, out var position) ? position : null;
+
     /// <summary>Finds a position by identifier.</summary>
     public static bool TryFromId(string? id, out ThreadPosition position)
     {

@@ -1,4 +1,5 @@
 using YieldingLoop.Core;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Web.Api;
 
@@ -6,6 +7,10 @@ namespace YieldingLoop.Web.Api;
 internal sealed class JsonErrors
 {
     private readonly Dictionary<string, List<string>> errors = [];
+    private readonly Dictionary<string, Finding> findings = [];
+
+    /// <summary>By path, the code and figures of what the core decided; empty where the body itself is at fault.</summary>
+    public IReadOnlyDictionary<string, Finding> Findings => findings;
 
     public bool Any => errors.Count > 0;
 
@@ -29,7 +34,12 @@ internal sealed class JsonErrors
     {
         foreach (var problem in problems)
         {
-            Add(at.Length == 0 ? problem.Field : $"{at}.{problem.Field}", problem.Message);
+            var path = at.Length == 0 ? problem.Field : $"{at}.{problem.Field}";
+            Add(path, problem.Message);
+            if (problem.Finding is { } finding)
+            {
+                findings[path] = finding;
+            }
         }
     }
 

@@ -4,6 +4,7 @@ using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
@@ -42,16 +43,39 @@ public sealed record PlanResponse(
 {
     public static PlanResponse Of(PlanAnswer answer, WhyNotAnswer? whyNot) => new(
         SetupResponse.Of(answer.Best), [.. answer.Alternatives.Select(SetupResponse.Of)],
-        [.. answer.Help.Select(h => new HelpResponse(h.What, h.Sentence, h.YieldPercent, h.Verdict.Id()))],
-        whyNot is null ? null : new WhyNotResponse(whyNot.Sentence, whyNot.RuledOut, whyNot.Setup is null ? null : SetupResponse.Of(whyNot.Setup)),
+        [.. answer.Help.Select(h => new HelpResponse(h.What, h.Finding, Sentences.Of(h.Finding), h.YieldPercent, h.Verdict.Id()))],
+        whyNot is null ? null : new WhyNotResponse(BehindResponse.Of(whyNot.Behind), whyNot.RuledOut, whyNot.Setup is null ? null : SetupResponse.Of(whyNot.Setup)),
         answer.Candidates, answer.Evaluated, SeamModel.Version);
 }
 
+/// <summary>Something found out: its code with figures and names, and the same in English.</summary>
+public sealed record SaidFinding(Finding Finding, string Text)
+{
+    public static SaidFinding Of(Finding finding) => new(finding, Sentences.Of(finding));
+}
+
 /// <summary>Something that would help.</summary>
-public sealed record HelpResponse(string What, string Sentence, double YieldPercent, string Verdict);
+/// <param name="What">"thread" or "direction".</param>
+/// <param name="Finding">What, and what it would come to.</param>
+/// <param name="Text">The same in English.</param>
+/// <param name="YieldPercent">Yield with it, %.</param>
+/// <param name="Verdict">Verdict with it.</param>
+public sealed record HelpResponse(string What, Finding Finding, string Text, double YieldPercent, string Verdict);
+
+/// <summary>Why one set-up comes after another.</summary>
+/// <param name="Why">The rule it breaks, or the first figure it loses on.</param>
+/// <param name="Parts">What that is made of: the limits it misses, the costs it adds.</param>
+/// <param name="Text">All of it in English.</param>
+public sealed record BehindResponse(Finding Why, IReadOnlyList<Finding> Parts, string Text)
+{
+    public static BehindResponse Of(PlanBehind behind) => new(behind.Why, behind.Parts, Sentences.Of(behind));
+}
 
 /// <summary>Why something else was not chosen.</summary>
-public sealed record WhyNotResponse(string Sentence, bool RuledOut, SetupResponse? SetUp);
+/// <param name="Behind">Why.</param>
+/// <param name="RuledOut">Whether a hard rule stands in the way.</param>
+/// <param name="SetUp">The best set-up with that choice; left out where it is ruled out.</param>
+public sealed record WhyNotResponse(BehindResponse Behind, bool RuledOut, SetupResponse? SetUp);
 
 /// <summary>A planned set-up.</summary>
 /// <param name="Machine">On which machine.</param>
@@ -73,12 +97,13 @@ public sealed record WhyNotResponse(string Sentence, bool RuledOut, SetupRespons
 /// <param name="Notes">What to know before sewing.</param>
 /// <param name="WouldChange">What would change the answer.</param>
 /// <param name="ToBuy">What has to be bought, by name.</param>
-/// <param name="Differs">In what it differs from the best.</param>
+/// <param name="Differs">In what it differs from the best: "machine", "stitch", "thread", "length", "needle".</param>
 /// <param name="Behind">Why it comes after the best.</param>
 public sealed record SetupResponse(
     string Machine, SetupDocument Setup, IReadOnlyList<SetupThread> Threads, bool NeedleToBuy, double? KnifeNumber, string? SewnWith, bool UpperLoosened,
     string Verdict, double NeedPercent, double RequiredPercent, double SparePoints, EvaluateResponse Figures, Targets Targets, IReadOnlyList<string> MissedLimits,
-    SetupCost? Cost, IReadOnlyList<SetupReason> Reasons, IReadOnlyList<string> Notes, IReadOnlyList<string> WouldChange, IReadOnlyList<string> ToBuy, string? Differs, string? Behind)
+    SetupCost? Cost, IReadOnlyList<SetupReason> Reasons, IReadOnlyList<SaidFinding> Notes, IReadOnlyList<SaidFinding> WouldChange, IReadOnlyList<string> ToBuy,
+    IReadOnlyList<string>? Differs, BehindResponse? Behind)
 {
     public static SetupResponse Of(PlannedSetup setup)
     {
@@ -90,8 +115,9 @@ public sealed record SetupResponse(
             verdict.Verdict.Id(), verdict.NeedPercent, verdict.RequiredPercent, verdict.SparePoints, EvaluateResponse.Of(plan.Figures), plan.Targets,
             [.. Enum.GetValues<PlanLimits>().Where(l => l != PlanLimits.None && (plan.Missed & l) != 0).Select(l => Word(l))],
             plan.Cost is { } cost ? new SetupCost(cost.ChangeoverMinutes, cost.ThreadMetres, cost.Steps, cost.Purchases) : null,
-            [.. plan.Reasons.Select(r => new SetupReason(Word(r.Topic), r.Sentence, r.Basis))], plan.Notes, plan.WouldChange, plan.ToBuy,
-            setup.Differs.Length > 0 ? setup.Differs : null, setup.Behind.Length > 0 ? setup.Behind : null);
+            [.. plan.Reasons.Select(r => new SetupReason(Word(r.Topic), r.Findings, [.. r.Bases.Select(Word)], r.SchoolQuestionId, Sentences.Of(r)))],
+            [.. plan.Notes.Select(SaidFinding.Of)], [.. plan.WouldChange.Select(SaidFinding.Of)], plan.ToBuy,
+            setup.Differs.Count > 0 ? [.. setup.Differs.Select(Word)] : null, setup.Behind is { } behind ? BehindResponse.Of(behind) : null);
     }
 
     private static string Word<T>(T choice)
@@ -104,5 +130,10 @@ public sealed record SetupThread(string Position, double StepsTighter, double Te
 /// <summary>What a set-up costs.</summary>
 public sealed record SetupCost(double ChangeoverMinutes, double ThreadMetresPerMetre, double StepsFromUsual, int Purchases);
 
-/// <summary>Why.</summary>
-public sealed record SetupReason(string Topic, string Sentence, string Basis);
+/// <summary>Why a choice was made.</summary>
+/// <param name="Topic">Which part of the set-up it stands beside.</param>
+/// <param name="Findings">What it says.</param>
+/// <param name="Bases">What it rests on: "common-practice", "seam-model", "machine-record", "drawer", "own-change".</param>
+/// <param name="SchoolQuestion">The question on which it follows a school; left out where the trade agrees.</param>
+/// <param name="Text">All of it in English.</param>
+public sealed record SetupReason(string Topic, IReadOnlyList<Finding> Findings, IReadOnlyList<string> Bases, string? SchoolQuestion, string Text);

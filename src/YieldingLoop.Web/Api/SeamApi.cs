@@ -119,7 +119,9 @@ internal static class SeamApi
             errors.Add("$", "The body holds text that is not valid UTF-8.");
         }
 
-        return Results.ValidationProblem(errors.ToDictionary(), "Nothing was worked out; see errors.");
+        return Results.ValidationProblem(
+            errors.ToDictionary(), "Nothing was worked out; see errors.",
+            extensions: errors.Findings.Count > 0 ? new Dictionary<string, object?> { ["findings"] = errors.Findings } : null);
     }
 }
 

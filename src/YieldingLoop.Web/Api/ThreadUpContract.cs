@@ -4,6 +4,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
@@ -25,11 +26,12 @@ public sealed record ThreadUpBody(
 /// <param name="Shorter">What looks shorter, and why it is not done.</param>
 /// <param name="Again">What is threaded again because a thread broke, and by which school.</param>
 /// <param name="End">What is on the machine once all is done.</param>
-public sealed record ThreadUpResponse(IReadOnlyList<StepResponse> Steps, double Minutes, double MinutesWithSwatch, IReadOnlyList<ShorterResponse> Shorter, string? Again, SetupDocument End)
+public sealed record ThreadUpResponse(IReadOnlyList<StepResponse> Steps, double Minutes, double MinutesWithSwatch, IReadOnlyList<ShorterResponse> Shorter, SaidFinding? Again, SetupDocument End)
 {
     public static ThreadUpResponse Of(ThreadUpPlan plan) => new(
         [.. plan.Steps.Zip(ThreadUpWords.All(plan), StepResponse.Of)], plan.Minutes, plan.MinutesWithSwatch,
-        [.. plan.Shorter.Select(s => new ShorterResponse(s.MinutesLess, s.Sentence))], plan.Again.Length > 0 ? plan.Again : null, SetupDocument.Of(plan.StateAfter(plan.Steps.Count)));
+        [.. plan.Shorter.Select(s => new ShorterResponse(s.MinutesLess, s.Finding, ThreadUpWords.Of(s.Finding)))],
+        plan.Again is { } again ? new SaidFinding(again, ThreadUpWords.Of(again)) : null, SetupDocument.Of(plan.StateAfter(plan.Steps.Count)));
 }
 
 /// <summary>A step.</summary>
@@ -53,8 +55,11 @@ public sealed record StepResponse(
         words.Caution is { } place ? CautionCatalogue.At(place).Text : null, step.Minutes, [.. step.Positions.Select(p => p.Id())], step.Seats.Count > 0 ? [.. step.Seats.Select(p => p.Id())] : null, step.Needle is { } needle ? NeedleDocument.Of(needle) : null, step.Thread is { } thread ? ThreadDocument.Of(thread) : null, step.Number, step.Before, step.Name);
 }
 
-/// <summary>Something that looks shorter.</summary>
-public sealed record ShorterResponse(double MinutesLess, string Sentence);
+/// <summary>Something that looks shorter, and why it is not done.</summary>
+/// <param name="MinutesLess">Minutes it would seem to save.</param>
+/// <param name="Finding">What it is.</param>
+/// <param name="Text">The same in English, and why it is not safe.</param>
+public sealed record ShorterResponse(double MinutesLess, Finding Finding, string Text);
 
 /// <summary>Reads the body of <c>POST /api/v1/thread-ups</c>, strictly, and answers it.</summary>
 internal static class ThreadUpRequestReader

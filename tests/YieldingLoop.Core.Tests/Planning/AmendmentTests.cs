@@ -6,6 +6,7 @@ using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Tests.Planning;
 
@@ -32,8 +33,11 @@ public class AmendmentTests
         Assert.True(amended.Figures.Seam.MeetingLineMm > plan.Figures.Seam.MeetingLineMm);
         Assert.Equal(amended.Figures.Seam.MeetingLineMm, amended.Targets.MeetingLineMm!.Value.Wanted);
         Assert.Equal((plan.StitchId, plan.NeedleName, plan.FingerName, plan.BiteMm), (amended.StitchId, amended.NeedleName, amended.FingerName, amended.BiteMm));
-        Assert.Equal([FormattableString.Invariant($"upper looper dial {upper.DialNumber} → {upper.DialNumber + 1}")], SetupDifferences.Between(plan.Setup, amended.Setup).Select(d => d.What));
-        Assert.Equal(PlanTopic.LooperDials, Assert.Single(amended.Reasons).Topic);
+        var change = new Finding("changed-dial").With("position", "upper-looper").With("wasNumber", upper.DialNumber!.Value).With("nowNumber", upper.DialNumber.Value + 1);
+        Assert.Equal([new SetupDifference(PlanTopic.LooperDials, change)], SetupDifferences.Between(plan.Setup, amended.Setup));
+        var reason = Assert.Single(amended.Reasons);
+        Assert.Equal((PlanTopic.LooperDials, change, Basis.OwnChange), (reason.Topic, Assert.Single(reason.Findings), Assert.Single(reason.Bases)));
+        Assert.Equal(FormattableString.Invariant($"upper looper dial {upper.DialNumber} → {upper.DialNumber + 1}"), Sentences.Fragment(change));
     }
 
     [Fact]
@@ -120,7 +124,7 @@ public class AmendmentTests
         var skin = Seam with { OnSkin = true };
         var plan = Plan(machine, skin);
         var amended = Amended(plan, Dial(ThreadPosition.LowerLooper, 6), machine, skin);
-        Assert.Contains(amended.Notes, n => n.Contains("pulls the fluff flat", StringComparison.Ordinal));
+        Assert.Contains(amended.Notes, n => n == new Finding("textured-too-tight").With("position", "lower-looper").With("thread", "textured-nylon"));
     }
 
     [Theory]

@@ -92,7 +92,7 @@ public class PlainAdviceTests
         Assert.Equal(StitchCatalogue.ThreeStepZigzag, Advice(elastic).Best!.Stitch);
         var simple = Machine with { StretchStitchIds = [] };
         Assert.Equal(StitchCatalogue.Zigzag, Advice(elastic, machine: simple).Best!.Stitch);
-        Assert.Equal("This machine does not have it.", Advice(elastic, machine: simple).Choices.Single(c => c.Stitch == StitchCatalogue.ThreeStepZigzag).Sentence);
+        Assert.Equal("not-on-machine", Assert.Single(Advice(elastic, machine: simple).Choices.Single(c => c.Stitch == StitchCatalogue.ThreeStepZigzag).Why).Code);
     }
 
     [Theory]
@@ -103,7 +103,7 @@ public class PlainAdviceTests
     {
         var advice = Advice(Tee with { Job = job });
         Assert.Null(advice.Best);
-        Assert.All(advice.Choices.Where(c => Machine.Sews(c.Stitch)), c => Assert.Contains("overlocker", c.Sentence, StringComparison.Ordinal));
+        Assert.All(advice.Choices.Where(c => Machine.Sews(c.Stitch)), c => Assert.EndsWith("-needs-overlocker", Assert.Single(c.Why).Code, StringComparison.Ordinal));
     }
 
     [Fact]
@@ -117,7 +117,7 @@ public class PlainAdviceTests
             Assert.False(advice.NeedleThread.Textured);
             Assert.All(advice.Choices, c => Assert.InRange(c.Point.LengthMm, Machine.StitchLength.Least, Machine.StitchLength.Most));
             Assert.All(advice.Choices, c => Assert.InRange(c.Point.WidthMm, 0, Machine.WidestZigzagMm));
-            Assert.All(advice.Choices, c => Assert.NotEmpty(c.Sentence));
+            Assert.All(advice.Choices.SelectMany(c => c.Why).Append(advice.ThreadsWhy), f => Assert.Empty(Sentences.Lacks(f)));
         }
     }
 

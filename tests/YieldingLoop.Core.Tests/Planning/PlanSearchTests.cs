@@ -9,6 +9,7 @@ using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Tests.Planning;
 
@@ -122,7 +123,7 @@ public class PlanSearchTests
         Assert.True(plan.TwinGapMm is null or < 4 - 1 - 0.75 + 1e-9, plan.NeedleName);
         var unknown = Plain() with { Feet = [new("zigzag foot", null)] };
         Assert.NotEqual("twin-needle", Answer(Ask(Cloth("single-jersey"), Hem, unknown)).Best.Plan.StitchId);
-        Assert.Contains("never assumed", Planner.WhyNot(Ask(Cloth("single-jersey"), Hem, unknown), PlanPins.None with { StitchId = "twin-needle" }).Value!.Sentence, StringComparison.Ordinal);
+        Assert.Equal("twin-in-slots", Planner.WhyNot(Ask(Cloth("single-jersey"), Hem, unknown), PlanPins.None with { StitchId = "twin-needle" }).Value!.Behind.Why.Code);
     }
 
     [Fact]
@@ -136,7 +137,7 @@ public class PlanSearchTests
         Assert.InRange(At(Answer(line).Best.Plan, ThreadPosition.ChainLooper).StepsTighter, -3, -2);
         var needle = Planner.WhyNot(line with { Pins = PlanPins.None }, PlanPins.None with { NeedleThreadId = "heavy-rayon" }).Value!;
         Assert.True(needle.RuledOut);
-        Assert.Contains("looper", needle.Sentence, StringComparison.Ordinal);
+        Assert.Equal(new Finding("thick-in-needle").With("thread", "heavy-rayon"), needle.Behind.Why);
     }
 
     [Fact]
@@ -146,7 +147,7 @@ public class PlanSearchTests
         var plan = Answer(Ask(Cloth("power-knit"), leggings, Plain())).Best.Plan;
         Assert.Equal(("304", "stretch-polyester", "stretch-polyester"), (plan.StitchId, plan.Threads[0].KindId, plan.Threads[1].KindId));
         Assert.Equal("triple-straight", Answer(Ask(Cloth("interlock"), SideSeam with { Reinforced = true, Direction = ClothDirection.Across }, Plain())).Best.Plan.StitchId);
-        Assert.Contains("never for close-fitting", Planner.WhyNot(Ask(Cloth("power-knit"), leggings, Plain()), PlanPins.None with { StitchId = "301" }).Value!.Sentence, StringComparison.Ordinal);
+        Assert.Equal("straight-alone", Planner.WhyNot(Ask(Cloth("power-knit"), leggings, Plain()), PlanPins.None with { StitchId = "301" }).Value!.Behind.Why.Code);
     }
 
     [Fact]
@@ -160,21 +161,22 @@ public class PlanSearchTests
         Assert.InRange(plan.Figures.Seam.OverhangMm!.Value, 0.5, 1.5);
         var loaded = Planner.WhyNot(Ask(Cloth("power-knit"), SideSeam with { Job = SeamJob.Flatlock, Reinforced = true }, Overlocker()), PlanPins.None with { StitchId = "503" }).Value!;
         Assert.True(loaded.RuledOut);
-        Assert.Contains("never joins under load", loaded.Sentence, StringComparison.Ordinal);
+        Assert.Equal("two-threads-no-load", loaded.Behind.Why.Code);
     }
 
     [Theory]
-    [InlineData("textured-nylon", null, null, "never goes in a needle")]
-    [InlineData("cotton", null, null, "belongs to wovens")]
-    [InlineData(null, "universal", null, "stable knits only")]
-    [InlineData(null, null, "none", "does not go with")]
-    public void Why_not_names_the_rule_that_stands_in_the_way(string? thread, string? point, string? finger, string words)
+    [InlineData("textured-nylon", null, null, "textured-in-needle")]
+    [InlineData("cotton", null, null, "cotton-in-knits")]
+    [InlineData(null, "universal", null, "universal-skips-elastane")]
+    [InlineData(null, null, "none", "finger-matches")]
+    public void Why_not_names_the_rule_that_stands_in_the_way(string? thread, string? point, string? finger, string code)
     {
         var question = Ask(Cloth("power-knit"), SideSeam, Overlocker() with { NeedlePointIds = ["stretch", "universal"] });
         var answer = Planner.WhyNot(question, PlanPins.None with { NeedleThreadId = thread, PointId = point, FingerName = finger }).Value!;
         Assert.True(answer.RuledOut);
         Assert.Null(answer.Setup);
-        Assert.Contains(words, answer.Sentence, StringComparison.Ordinal);
+        Assert.Equal(code, answer.Behind.Why.Code);
+        Assert.Empty(Sentences.Lacks(answer.Behind.Why));
     }
 
     [Fact]
@@ -183,12 +185,14 @@ public class PlanSearchTests
         var question = Ask(Cloth("power-knit"), SideSeam with { OnSkin = true }, Overlocker(), Plain());
         var best = Answer(question).Best.Plan;
         var longer = Planner.WhyNot(question, PlanPins.None with { LengthMm = 4 }).Value!;
-        Assert.Equal(FormattableString.Invariant($"It holds {longer.Setup!.Plan.Figures.Seam.StrengthNewtonsPerCm:0} N/cm where {0.35 * question.Cloth.AreaDensity.Value:0} are wanted."), longer.Sentence);
+        Assert.Equal("misses", longer.Behind.Why.Code);
+        Assert.Equal([new Finding("strength-short").With("strengthNewtonsPerCm", longer.Setup!.Plan.Figures.Seam.StrengthNewtonsPerCm).With("wantedNewtonsPerCm", 0.35 * question.Cloth.AreaDensity.Value)], longer.Behind.Parts);
+        Assert.Equal(FormattableString.Invariant($"It holds {longer.Setup.Plan.Figures.Seam.StrengthNewtonsPerCm:0} N/cm where {0.35 * question.Cloth.AreaDensity.Value:0} are wanted."), Sentences.Of(longer.Behind));
         Assert.Equal((best.StitchId, best.Needle.PointId, best.FingerName), (longer.Setup.Plan.StitchId, longer.Setup.Plan.Needle.PointId, longer.Setup.Plan.FingerName));
         var knife = Planner.WhyNot(question, PlanPins.None with { CuttingWidthMm = 3 }).Value!;
-        Assert.Contains(FormattableString.Invariant($"{knife.Setup!.Plan.Figures.Seam.OverhangMm:0.0} mm off the edge"), knife.Sentence, StringComparison.Ordinal);
-        Assert.Contains("strength first", Planner.WhyNot(question, PlanPins.None with { StitchId = "504" }).Value!.Sentence, StringComparison.Ordinal);
-        Assert.Equal("It is what the planner chose.", Planner.WhyNot(question, PlanPins.None with { StitchId = best.StitchId }).Value!.Sentence);
+        Assert.Contains(new Finding("overhang-over").With("overhangMm", knife.Setup!.Plan.Figures.Seam.OverhangMm!.Value), knife.Behind.Parts);
+        Assert.Equal("join.strength-first", Planner.WhyNot(question, PlanPins.None with { StitchId = "504" }).Value!.Behind.Why.Names["school"]);
+        Assert.Equal("is-the-choice", Planner.WhyNot(question, PlanPins.None with { StitchId = best.StitchId }).Value!.Behind.Why.Code);
     }
 
     [Fact]
@@ -207,7 +211,7 @@ public class PlanSearchTests
         Assert.Empty(owned.ToBuy);
         var bought = Answer(question with { Drawer = drawer, Seam = SideSeam with { OnSkin = true } }).Best.Plan;
         Assert.Equal(["textured nylon"], bought.ToBuy);
-        Assert.Contains(bought.Reasons, r => r.Sentence.StartsWith("To buy: textured nylon", StringComparison.Ordinal));
+        Assert.Contains(bought.Reasons, r => r.Findings.Contains(new Finding("to-buy").With("thread", "textured-nylon")));
         Assert.Empty(Answer(question with { Seam = SideSeam with { OnSkin = true } }).Best.Plan.ToBuy);
         Assert.Contains("jersey", string.Join(' ', Answer(question with { Drawer = drawer with { Needles = [drawer.Needles[0] with { System = "another" }] } }).Best.Plan.ToBuy), StringComparison.Ordinal);
     }
@@ -220,11 +224,11 @@ public class PlanSearchTests
         var question = Ask(Cloth("rib-2x2"), seam, Overlocker()) with { Drawer = drawer, Pins = PlanPins.None with { LengthMm = 4, NeedleOffset = 0, Seats = "needle-right", NeedleThreadId = "spun-polyester" } };
         var answer = Answer(question);
         Assert.NotEqual(Verdict.Holds, answer.Best.Plan.Figures.Verdict!.Verdict);
-        var bearable = double.Parse(Assert.Single(answer.Best.Plan.WouldChange).Split(' ').First(w => char.IsDigit(w[0])), System.Globalization.CultureInfo.InvariantCulture);
+        var bearable = Assert.Single(answer.Best.Plan.WouldChange).Figures["bearablePercent"];
         Assert.Equal(Verdict.Holds, Answer(question with { Seam = seam with { OnBodyMm = 100 + bearable } }).Best.Plan.Figures.Verdict!.Verdict);
         // The most helpful purchase first; and what it says is what comes of it.
         Assert.Equal("thread", answer.Help[0].What);
-        var kind = ThreadCatalogue.Kinds.Single(k => answer.Help[0].Sentence.StartsWith($"With {k.Name},", StringComparison.Ordinal));
+        var kind = ThreadCatalogue.Kinds.Single(k => k.Id == answer.Help[0].Finding.Names["thread"]);
         Assert.True(kind.Textured);
         Assert.Equal(answer.Help.Max(h => h.YieldPercent), answer.Help[0].YieldPercent);
         var bought = Answer(question with { Drawer = drawer with { Threads = [.. drawer.Threads, new Cone("3", new ThreadStock { Name = "New", KindId = kind.Id })] } }).Best.Plan;
@@ -241,7 +245,7 @@ public class PlanSearchTests
         var question = Ask(Cloth("power-knit"), SideSeam, Overlocker()) with { Pins = PlanPins.None with { NeedleThreadId = "textured-polyester" } };
         Assert.False(Planner.Plan(question).Succeeded);
         PlanQuestion Lifting(string? kind) => question with { Machines = [question.Machines[0] with { Lifted = [new LiftedRule("textured-in-needle", kind)] }] };
-        Assert.Contains(Answer(Lifting("textured-polyester")).Best.Plan.Reasons, r => r.Sentence.Contains("by a rule of your own", StringComparison.Ordinal));
+        Assert.Contains(Answer(Lifting("textured-polyester")).Best.Plan.Reasons, r => r.Findings[0].Code == "needle-thread-own-rule");
         Assert.True(Planner.Plan(Lifting(null)).Succeeded);
         Assert.False(Planner.Plan(Lifting("textured-nylon")).Succeeded);
     }
@@ -268,7 +272,7 @@ public class PlanSearchTests
             var outcome = Planner.Plan(question);
             if (outcome.Value is not { } answer)
             {
-                Assert.All(outcome.Problems, p => Assert.NotEmpty(p.Message));
+                Assert.All(outcome.Problems, p => Assert.Empty(Sentences.Lacks(p.Finding!)));
                 continue;
             }
 
@@ -281,7 +285,7 @@ public class PlanSearchTests
             }
 
             Assert.Equal(answer.Alternatives.Count, answer.Alternatives.Select(a => (a.MachineId, a.Plan.StitchId, a.Plan.Flatlock, string.Join('/', a.Plan.Threads.Select(t => t.KindId)))).Distinct().Count());
-            Assert.All(answer.Alternatives, a => Assert.NotEmpty(a.Behind));
+            Assert.All(answer.Alternatives, BehindIsWhole);
             if (i % 10 == 0)
             {
                 Assert.Equal(Canonical.Text(answer), Canonical.Text(Planner.Plan(question).Value));
@@ -364,50 +368,58 @@ public class PlanSearchTests
         }
     }
 
+    /// <summary>Every figure a finding speaks of, against the set-up it stands beside; and every finding can be said in full.</summary>
     private static void ReasonsAreTrue(SetupPlan plan, PlanQuestion question, string which)
     {
-        string Of(PlanTopic topic) => string.Join(' ', plan.ReasonsFor(topic).Select(r => r.Sentence));
-        Assert.All(plan.Reasons, r => Assert.EndsWith(".", r.Sentence, StringComparison.Ordinal));
-        Assert.All(plan.Reasons, r => Assert.NotEmpty(r.Basis));
-        Assert.StartsWith(FormattableString.Invariant($"{plan.StitchLengthMm:0.##} mm"), Of(PlanTopic.Length), StringComparison.Ordinal);
-        Assert.Contains(plan.NeedleSize.ToString(), Of(PlanTopic.Size), StringComparison.Ordinal);
-        Assert.Contains(plan.Point.Name, Of(PlanTopic.Point), StringComparison.Ordinal);
-        Assert.Contains(FormattableString.Invariant($"{plan.Figures.Seam.GapMm:0.00} mm"), Of(PlanTopic.NeedleDials), StringComparison.Ordinal);
-        Assert.All(plan.Threads.Where(t => !t.Position.IsNeedle()), t => Assert.Contains(t.Kind.Name, Of(PlanTopic.LooperThread), StringComparison.OrdinalIgnoreCase));
-        Assert.Contains(plan.Threads[0].KindId is "stretch-polyester" or "corespun-polyester" ? "olyester" : plan.Threads[0].Kind.Name, Of(PlanTopic.NeedleThread), StringComparison.OrdinalIgnoreCase);
-        var stitch = Of(PlanTopic.Stitch);
-        Assert.True(!stitch.StartsWith("Four threads", StringComparison.Ordinal) || plan.Stitch.ThreadCount == 4, which);
-        Assert.True(!stitch.StartsWith("Three threads", StringComparison.Ordinal) || plan.Stitch.ThreadCount == 3, which);
+        var findings = plan.Reasons.SelectMany(r => r.Findings).Concat(plan.Notes).Concat(plan.WouldChange).ToList();
+        Assert.All(findings, f => Assert.Empty(Sentences.Lacks(f)));
+        Assert.All(plan.Reasons, r => Assert.True(r.Bases.Count > 0 && r.Findings.Count > 0, which));
+        Finding First(PlanTopic topic) => plan.ReasonsFor(topic).First().Findings[0];
+        Assert.Equal(plan.StitchLengthMm, First(PlanTopic.Length).Figures["lengthMm"]);
+        Assert.Equal(plan.NeedleSize.Metric, First(PlanTopic.Size).Figures["size"]);
+        Assert.Equal(plan.Point.Id, First(PlanTopic.Point).Names["point"]);
+        Assert.Equal(plan.Figures.Seam.GapMm, Assert.Single(findings, f => f.Code == "gap").Figures["gapMm"]);
+        var loopers = findings.Where(f => f.Code == "looper-thread").SelectMany(f => f.Names["positions"].Split(',').Select(p => (p, f.Names["thread"])));
+        Assert.Equal(plan.Threads.Where(t => !t.Position.IsNeedle()).Select(t => (t.Position.Id(), t.KindId)).Order(), loopers.Order());
+        var needle = First(PlanTopic.NeedleThread);
+        Assert.Equal(plan.Threads[0].KindId, needle.Code switch { "needle-thread-stretch" => "stretch-polyester", "needle-thread-corespun" => "corespun-polyester", _ => needle.Names["thread"] });
+        var stitch = First(PlanTopic.Stitch);
+        Assert.True(plan.Stitch.ThreadCount == 4 || !stitch.Code.StartsWith("stitch-four", StringComparison.Ordinal), which);
+        Assert.True(plan.Stitch.ThreadCount == 3 || !stitch.Code.StartsWith("stitch-three-", StringComparison.Ordinal) || stitch.Code == "stitch-three-step", which);
         if (plan.Stitch.Family == StitchFamily.Overlock && !plan.Flatlock && question.Seam.Job.Joins())
         {
-            Assert.Contains(FormattableString.Invariant($"{plan.Figures.Seam.StrengthNewtonsPerCm:0} N/cm"), stitch.Replace($"four hold {plan.Figures.Seam.StrengthNewtonsPerCm:0}", $"{plan.Figures.Seam.StrengthNewtonsPerCm:0} N/cm", StringComparison.Ordinal), StringComparison.Ordinal);
+            Assert.Equal(plan.Figures.Seam.StrengthNewtonsPerCm, stitch.Figures["strengthNewtonsPerCm"]);
         }
 
-        var seats = Of(PlanTopic.Seats);
-        Assert.True(!seats.StartsWith("Both", StringComparison.Ordinal) || plan.Threads.Count(t => t.Position.IsNeedle()) == 2, which);
-        Assert.True(!seats.Contains("right needle alone", StringComparison.Ordinal) || (plan.Fills(ThreadPosition.NeedleRight) && !plan.Fills(ThreadPosition.NeedleLeft)), which);
-        Assert.True(!seats.Contains("left needle alone", StringComparison.Ordinal) || (plan.Fills(ThreadPosition.NeedleLeft) && !plan.Fills(ThreadPosition.NeedleRight)), which);
+        var seats = First(PlanTopic.Seats).Code;
+        Assert.True(seats != "seats-both" || plan.Threads.Count(t => t.Position.IsNeedle()) == 2, which);
+        Assert.True(seats is not ("seats-right" or "seats-rolled") || (plan.Fills(ThreadPosition.NeedleRight) && !plan.Fills(ThreadPosition.NeedleLeft)), which);
+        Assert.True(seats != "seats-left" || (plan.Fills(ThreadPosition.NeedleLeft) && !plan.Fills(ThreadPosition.NeedleRight)), which);
         if (plan.FingerName is { } finger)
         {
-            Assert.Contains($"\"{finger}\"", Of(PlanTopic.Finger), StringComparison.Ordinal);
-            Assert.StartsWith(FormattableString.Invariant($"{plan.CuttingWidthFromRightMm:0.##} mm"), Of(PlanTopic.CuttingWidth), StringComparison.Ordinal);
+            Assert.Equal(finger, First(PlanTopic.Finger).Names["finger"]);
+            Assert.Equal(plan.CuttingWidthFromRightMm, First(PlanTopic.CuttingWidth).Figures["cuttingWidthMm"]);
+            Assert.Equal(plan.Figures.Seam.OverhangMm, First(PlanTopic.CuttingWidth).Figures["overhangMm"]);
         }
 
-        var loopers = Of(PlanTopic.LooperDials);
-        if (loopers.Contains("(drag ", StringComparison.Ordinal))
-        {
-            Assert.Contains(FormattableString.Invariant($"(drag {plan.Figures.Drag:0.00}"), loopers, StringComparison.Ordinal);
-        }
-
-        if (loopers.Contains("tunnelling ", StringComparison.Ordinal))
-        {
-            Assert.Contains(FormattableString.Invariant($"tunnelling {plan.Figures.Seam.TunnellingIndex!.Value / (plan.Tape ? 2 : 1):0.00}"), loopers, StringComparison.Ordinal);
-        }
-
+        Assert.Equal(plan.UpperLoosened, findings.Any(f => f.Code == "upper-loosened"));
+        Assert.All(findings.Where(f => f.Figures.ContainsKey("drag")), f => Assert.Equal(plan.Figures.Drag, f.Figures["drag"]));
+        Assert.All(findings.Where(f => f.Figures.ContainsKey("tunnellingIndex")), f => Assert.Equal(plan.Figures.Seam.TunnellingIndex!.Value / (plan.Tape ? 2 : 1), f.Figures["tunnellingIndex"]));
+        Assert.All(findings.Where(f => f.Figures.ContainsKey("yieldPercent")), f => Assert.Equal(plan.Figures.Yield.Middle, f.Figures["yieldPercent"]));
+        Assert.All(findings.Where(f => f.Figures.ContainsKey("meetingLineMm")), f => Assert.Equal(plan.Figures.Seam.MeetingLineMm, f.Figures["meetingLineMm"]));
         if (plan.Differential is { } ratio)
         {
-            Assert.StartsWith(FormattableString.Invariant($"{ratio:0.##}"), Of(PlanTopic.Differential), StringComparison.Ordinal);
+            Assert.Equal((ratio, plan.Figures.Growth!.Value.Middle), (First(PlanTopic.Differential).Figures["differential"], First(PlanTopic.Differential).Figures["growthPercent"]));
         }
+    }
+
+    private static void BehindIsWhole(PlannedSetup setup)
+    {
+        Assert.NotEmpty(setup.Differs);
+        // The parts of a sentence are filled in where it is said.
+        Assert.Empty(Sentences.Lacks(setup.Behind!.Why.With("parts", "x")));
+        Assert.All(setup.Behind.Parts, p => Assert.Empty(Sentences.FragmentCodes.Contains(p.Code) ? Sentences.FragmentLacks(p) : Sentences.Lacks(p)));
+        Assert.DoesNotContain('?', Sentences.Of(setup.Behind));
     }
 
     /// <summary>On lattices small enough to walk one by one, the answer is the best there is, judged by a ranking written out again from docs/planner.md.</summary>
@@ -536,7 +548,7 @@ public class PlanSearchTests
         Most(3, f.MassRatio, joins ? 0.5 : 0.8);
         Most(4, f.Drag, 1);
         Least(6, joins ? s.StrengthNewtonsPerCm : null, 0.35 * question.Cloth.AreaDensity.Value);
-        var eased = plan.Reasons.Any(r => r.Sentence.Contains("steps looser than its own neutral", StringComparison.Ordinal));
+        var eased = plan.UpperLoosened;
         var off = eased ? Math.Max(s.MeetingLineMm!.Value, 0) - 0.5 + Math.Max(0, -s.MeetingLineMm.Value - 1.5) : Math.Abs(s.MeetingLineMm!.Value) - 0.5;
         if (off > 1e-9)
         {

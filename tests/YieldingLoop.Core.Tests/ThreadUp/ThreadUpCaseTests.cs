@@ -6,6 +6,7 @@ using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Tests.Planning;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Tests.ThreadUp;
 
@@ -84,7 +85,7 @@ public class ThreadUpCaseTests
         Assert.Equal(4, plan.Minutes);
         var shorter = Assert.Single(plan.Shorter);
         Assert.Equal(2, shorter.MinutesLess);
-        Assert.Contains("lower looper", shorter.Sentence, StringComparison.Ordinal);
+        Assert.Equal(new Finding("leaving-threaded").With("positions", "needle-left,needle-right").With("looper", "lower-looper"), shorter.Finding);
         // On a machine whose manual threads the lower looper first, the upper one has to come out too.
         Assert.Equal(6, Plan(With(Threaded, ThreadPosition.LowerLooper, null), Threaded, Machine with { LooperOrder = LooperOrder.LowerFirst }).Minutes);
     }
@@ -125,11 +126,12 @@ public class ThreadUpCaseTests
         var plan = Plan(Threaded, Threaded, broke: broke, school: school);
         Assert.Equal("SwitchOff FootUp " + steps, string.Join(' ', Told(plan).TakeWhile(s => !s.StartsWith("IntoDiscs", StringComparison.Ordinal))));
         Assert.Equal(minutes, plan.Minutes, 9);
-        Assert.Contains(SchoolCatalogue.BrokenThread.Find(school).Name, plan.Again, StringComparison.Ordinal);
+        Assert.Equal("broken-thread." + school, plan.Again!.Names["school"]);
+        Assert.Empty(ThreadUpWords.Lacks(plan.Again));
         // The school is the reason of the first that comes out; of what comes out after it, the order is.
         string[] reasons = [.. ThreadUpWords.All(plan).Where(w => w.Title.StartsWith("Take out", StringComparison.Ordinal)).Select(w => w.Lines[1])];
         Assert.All(reasons.Skip(1), r => Assert.Contains("order would catch it", r, StringComparison.Ordinal));
-        Assert.Equal(reasons.Take(1), reasons.Where(r => r == plan.Again));
+        Assert.Equal(reasons.Take(1), reasons.Where(r => r == ThreadUpWords.Of(plan.Again)));
         Assert.True(plan.StateAfter(plan.Steps.Count).Threads.Count == 4);
     }
 

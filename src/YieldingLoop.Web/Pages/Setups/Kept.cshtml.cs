@@ -30,7 +30,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
     public IEnumerable<(SetupRow Version, IReadOnlyList<string> Changes)> History => Versions.Select((v, i) => (v, ChangesFrom(i + 1, v)));
 
     private IReadOnlyList<string> ChangesFrom(int earlier, SetupRow later) =>
-        earlier < Versions.Count ? [.. SetupDifferences.Between(Versions[earlier].Snapshot.Plan.Setup, later.Snapshot.Plan.Setup).Select(d => d.What)] : [];
+        earlier < Versions.Count ? [.. SetupDifferences.Between(Versions[earlier].Snapshot.Plan.Setup, later.Snapshot.Plan.Setup).Select(d => Sentences.Fragment(d.Finding))] : [];
 
     /// <summary>Seams it could be copied to.</summary>
     public ListPage<SeamRow> OtherSeams { get; private set; } = ListPage.Empty<SeamRow>();

@@ -1,0 +1,68 @@
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Words;
+
+namespace YieldingLoop.Core.Planning;
+
+/// <summary>Why a finished set-up has this stitch, with this many threads.</summary>
+internal static class StitchReasons
+{
+    public static Reason Of(SetupPlan plan, Layout layout, PlanQuestion question, Need need)
+    {
+        if (layout.Flatlock)
+        {
+            var flat = new Finding("stitch-flatlock").With("stitch", PlanWords.StitchId(layout)).With("gapMm", plan.Figures.Seam.GapMm).With("loopWidthMm", layout.LoopWidthMm);
+            return new(PlanTopic.Stitch, layout.Stitch.ThreadCount == 2 ? [flat, new("stitch-wants-converter")] : [flat], [Basis.CommonPractice, Basis.SeamModel]);
+        }
+
+        return layout.Stitch.Family switch
+        {
+            StitchFamily.Cover => Practice(question.Seam.Job is SeamJob.Hem or SeamJob.DecorativeLine
+                ? new Finding("stitch-cover-hem").With("stitch", layout.Stitch.Id).With("gaugeMm", layout.GaugeMm)
+                : new Finding("stitch-cover-join").With("stitch", layout.Stitch.Id)),
+            StitchFamily.Chain => Practice(new("stitch-chain-line")),
+            StitchFamily.TwoThreadOveredge => Practice(new("stitch-two-threads-asked")),
+            StitchFamily.Lockstitch or StitchFamily.Zigzag or StitchFamily.TwinNeedle => Practice(new(Plain(layout.Stitch, question, need))),
+            _ => Overlock(plan, layout, question, need),
+        };
+    }
+
+    private static Reason Practice(Finding finding) => new(PlanTopic.Stitch, finding, Basis.CommonPractice);
+
+    private static Reason Overlock(SetupPlan plan, Layout layout, PlanQuestion question, Need need)
+    {
+        var four = layout.Seats.Count == 2;
+        var job = question.Seam.Job;
+        return job.Rolls() ? Practice(new("stitch-rolled"))
+            : job == SeamJob.EdgeFinish ? Practice(new(four ? "stitch-edge-four" : "stitch-edge-three"))
+            : !job.Joins() ? Practice(new Finding("stitch-elastic").With("threads", four ? 4 : 3))
+            : Join(plan, four, question, need);
+    }
+
+    private static Reason Join(SetupPlan plan, bool four, PlanQuestion question, Need need)
+    {
+        double strength = plan.Figures.Seam.StrengthNewtonsPerCm, wanted = new PlanJudge(question, need).StrengthWanted;
+        Finding Holding(string code) => new Finding(code).With("lengthMm", plan.StitchLengthMm).With("strengthNewtonsPerCm", strength).With("wantedNewtonsPerCm", wanted);
+        if (four || strength >= wanted)
+        {
+            var finding = !four ? Holding("stitch-three-enough") : strength / 2 >= wanted ? Holding("stitch-four-strong") : Holding("stitch-four-needed").With("ofThreeNewtonsPerCm", strength / 2);
+            return new(PlanTopic.Stitch, [finding], [Basis.CommonPractice], SchoolCatalogue.Join.Id);
+        }
+
+        // Three threads and not as strong as wanted: because four would drag, or nothing better was to be had.
+        var dragOfFour = plan.Figures.Drag!.Value * 4 / 3;
+        return dragOfFour > SeamLimits.DragMost
+            ? new(PlanTopic.Stitch, Holding("stitch-three-for-drag").With("dragOfFour", dragOfFour).With("limit", SeamLimits.DragMost), Basis.CommonPractice, Basis.SeamModel)
+            : new(PlanTopic.Stitch, Holding("stitch-three-short"), Basis.SeamModel);
+    }
+
+    private static string Plain(Stitch stitch, PlanQuestion question, Need need) =>
+        stitch == StitchCatalogue.TwinNeedle ? "stitch-twin-rows"
+        : stitch == StitchCatalogue.Honeycomb ? "stitch-honeycomb"
+        : stitch == StitchCatalogue.ThreeStepZigzag ? "stitch-three-step"
+        : stitch == StitchCatalogue.TripleStraight ? "stitch-triple"
+        : stitch == StitchCatalogue.NarrowSlant ? "stitch-slant"
+        : stitch != StitchCatalogue.Zigzag ? "stitch-straight"
+        : PlainStitchAdvice.IsCloseFitting(question.Seam, need) ? "stitch-zigzag-close" : "stitch-zigzag";
+}
