@@ -1,10 +1,13 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store.Demo;
 using YieldingLoop.Store.Formats;
 
@@ -52,17 +55,24 @@ public class StoredFormatTests
                 (was["stitchLengthMm"]?.GetValue<double>(), was["zigzagWidthMm"]?.GetValue<double>(), was["differential"]?.GetValue<double>(), was["cuttingWidthFromRightMm"]?.GetValue<double>()),
                 (plan.StitchLengthMm, plan.ZigzagWidthMm, plan.Differential, plan.CuttingWidthFromRightMm));
             Assert.Equal((was["fingerName"]?.GetValue<string>(), was["plateName"]?.GetValue<string>(), was["footName"]?.GetValue<string>()), (plan.FingerName, plan.PlateName, plan.FootName));
-            foreach (var name in new[] { "figures", "need", "reasons", "notes", "wouldChange", "schools", "cost", "missed", "baseline", "gaugeMm", "loopWidthMm", "biteMm" })
+            foreach (var name in new[] { "figures", "need", "schools", "cost", "missed", "baseline", "gaugeMm", "loopWidthMm", "biteMm" })
             {
                 Unchanged(was[name], JsonSerializer.SerializeToNode(plan, WorkroomContext.Json)![name], name);
             }
+
+            // What was written as sentences says the same, word for word.
+            Assert.Equal(
+                was["reasons"]!.AsArray().Select(r => (r!["topic"]!.GetValue<string>(), r["sentence"]!.GetValue<string>(), r["basis"]!.GetValue<string>())),
+                plan.Reasons.Select(r => (JsonNamingPolicy.KebabCaseLower.ConvertName(r.Topic.ToString()), Sentences.Of(r), Sentences.Basis(r, plan.Schools))));
+            Assert.Equal(Texts(was["notes"]), plan.Notes.Select(Sentences.Of));
+            Assert.Equal(Texts(was["wouldChange"]), plan.WouldChange.Select(Sentences.Of));
 
             Assert.Equal(was["targets"]!["meetingLineMm"]?.GetValue<double>(), plan.Targets.MeetingLineMm?.Wanted);
             Assert.Equal(plan.Figures.Verdict!.RequiredPercent, plan.Targets.HoldPercent);
             // It can stand on its machine, and written down anew it is read back the same.
             Assert.Empty(SetupCheck.Problems(snapshot.Machine, plan.Setup.OnMachine(snapshot.Machine)));
             Assert.Equal(StoredFormat.Write(snapshot), StoredFormat.Write(StoredFormat.Read<SetupSnapshot>(StoredFormat.Write(snapshot))));
-            Assert.StartsWith("{\"format\":2,", StoredFormat.Write(snapshot), StringComparison.Ordinal);
+            Assert.StartsWith("{\"format\":3,", StoredFormat.Write(snapshot), StringComparison.Ordinal);
         }
     }
 
@@ -119,6 +129,7 @@ public class StoredFormatTests
             Assert.Equal(plan.Wanted.Threads.Filled, end.Threads.Filled);
             Assert.Equal(plan.Wanted.Dials, end.Dials);
             Assert.Equal(plan.Steps.Count, ThreadUpWords.All(plan).Count);
+            Assert.All(plan.Shorter, way => Assert.Equal(Finding.Written, way.Finding.Code));
             Assert.Equal(StoredFormat.Write(plan), StoredFormat.Write(StoredFormat.Read<ThreadUpPlan>(StoredFormat.Write(plan))));
         }
     }
@@ -132,19 +143,50 @@ public class StoredFormatTests
             Assert.Equal(setup, StoredFormat.Read<Setup>(StoredFormat.Write(setup)));
         }
 
-        Assert.Equal("""{"format":2}""", StoredFormat.Write(Setup.Unknown));
-        Assert.Equal("""{"format":2,"finger":null,"tape":true}""", StoredFormat.Write(Setup.Unknown with { FingerName = Place<string>.Empty, Tape = true }));
+        Assert.Equal("""{"format":3}""", StoredFormat.Write(Setup.Unknown));
+        Assert.Equal("""{"format":3,"finger":null,"tape":true}""", StoredFormat.Write(Setup.Unknown with { FingerName = Place<string>.Empty, Tape = true }));
     }
 
     [Theory]
-    [InlineData("""{"format":3}""")]
-    [InlineData("""{"format":2,"needles":{"needle-middle":null}}""")]
-    [InlineData("""{"format":2,"stitchLengthMm":"long"}""")]
+    [InlineData("""{"format":4}""")]
+    [InlineData("""{"format":0}""")]
+    [InlineData("""{"format":"3"}""")]
+    [InlineData("""{"format":3,"needles":{"needle-middle":null}}""")]
+    [InlineData("""{"format":3,"stitchLengthMm":"long"}""")]
     [InlineData("""{"needles":[{}]}""")]
     [InlineData("""{"needles":7}x""")]
     [InlineData("null")]
     [InlineData("[]")]
     public void What_is_no_record_is_not_taken_for_one(string text) => Assert.ThrowsAny<JsonException>(() => StoredFormat.Read<Setup>(text));
+
+    [Fact]
+    public void A_thread_up_of_the_second_form_says_what_it_said()
+    {
+        var plan = StoredFormat.Read<ThreadUpPlan>(SecondThreadUp("\"A looper's thread broke.\""));
+        Assert.Equal(("It does not pass.", 1.5), (ThreadUpWords.Of(Assert.Single(plan.Shorter).Finding), plan.Shorter[0].MinutesLess));
+        Assert.Equal("A looper's thread broke.", ThreadUpWords.Of(plan.Again!));
+        // Nothing had broken where nothing was said.
+        Assert.Null(StoredFormat.Read<ThreadUpPlan>(SecondThreadUp("\"\"")).Again);
+        Assert.Equal(StoredFormat.Write(plan), StoredFormat.Write(StoredFormat.Read<ThreadUpPlan>(StoredFormat.Write(plan))));
+    }
+
+    private static string SecondThreadUp(string again) =>
+        $$"""{"format":2,"machine":{{JsonSerializer.Serialize<Machine>(DemoWorkroom.Machines[0], WorkroomContext.Json)}},"from":{},"wanted":{},"steps":[],"shorter":[{"minutesLess":1.5,"sentence":"It does not pass."}],"again":{{again}}}""";
+
+    [Fact]
+    public void A_finding_is_one_flat_object_with_its_code_first()
+    {
+        var finding = new Finding("gap-over").With("limitMm", 0.45).With("gapMm", 0.625).With("thread", "cotton");
+        var text = JsonSerializer.Serialize(finding, WorkroomContext.Json);
+        Assert.Equal("""{"code":"gap-over","gapMm":0.625,"limitMm":0.45,"thread":"cotton"}""", text);
+        Assert.Equal(finding, JsonSerializer.Deserialize<Finding>(text, WorkroomContext.Json));
+        foreach (var bad in new[] { "{}", "7", "\"gap\"", """{"code":7}""", """{"code":"a","b":null}""", """{"code":"a","b":[1]}""" })
+        {
+            Assert.ThrowsAny<JsonException>(() => JsonSerializer.Deserialize<Finding>(bad, WorkroomContext.Json));
+        }
+    }
+
+    private static IEnumerable<string> Texts(JsonNode? sentences) => (sentences as JsonArray ?? []).Select(s => s!.GetValue<string>());
 
     private static void Unchanged(JsonNode? was, JsonNode? now, string at)
     {

@@ -43,7 +43,8 @@ public sealed class PlanTests(App app) : IClassFixture<App>
         Assert.Equal("504", light["best"]!["setup"]!["stitch"]!.GetValue<string>());
         var (refused, why) = await PlanAsync(With(n => n["pins"] = new JsonObject { ["needleThreadId"] = "textured-nylon" }));
         Assert.Equal(HttpStatusCode.BadRequest, refused);
-        Assert.Contains("never goes in a needle", why["errors"]!["pins"]![0]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Equal(("textured-in-needle", "textured-nylon"), (why["findings"]!["pins"]!["code"]!.GetValue<string>(), why["findings"]!["pins"]!["thread"]!.GetValue<string>()));
+        Assert.Single(why["errors"]!["pins"]!.AsArray());
         var (lifted, _) = await PlanAsync(With(n =>
         {
             n["pins"] = new JsonObject { ["needleThreadId"] = "textured-nylon", ["machineId"] = "overlocker" };

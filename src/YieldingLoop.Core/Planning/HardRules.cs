@@ -62,7 +62,7 @@ internal static class HardRules
         new("universal-by-school", RuleStage.Needle, Universal,
             t => t.Needle!.Point == NeedleCatalogue.Universal && !NeedleRules.UniversalAllowed(t.Question.Cloth, t.Question.Schools)),
         new("thread-to-eye", RuleStage.Needle,
-            t => Of("thread-to-eye").With("thread", t.NeedleThread!.Kind.Id).With("threadMm", t.NeedleThread.Kind.DiscDiameter).With("eyeMm", t.Needle!.Size.EyeMillimetres).With("size", t.Needle.Size.Metric),
+            t => Of("thread-to-eye").With("thread", t.NeedleThread!.Kind.Id).With("threadMm", t.NeedleThread.Kind.DiscDiameter).With("eyeMm", t.Needle!.Size.EyeMillimetres).With("sizeMetric", t.Needle.Size.Metric),
             t => t.NeedleThread!.Kind.DiscDiameter > EyeMostShare * t.Needle!.Size.EyeMillimetres),
         // F7.
         new("twin-in-slots", RuleStage.Needle, t => Of("twin-in-slots").With("reason", TwinProblem(t)!), t => TwinProblem(t) is not null),

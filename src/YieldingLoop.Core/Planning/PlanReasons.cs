@@ -86,7 +86,7 @@ internal static class PlanReasons
         var wanted = NeedleCatalogue.SizeForCloth(density);
         var nearest = NeedleCatalogue.Nearest(wanted, [.. layout.Head.NeedleSizes.Select(NeedleSize.FromMetric)]);
         var code = plan.NeedleSize == wanted ? "size-asked" : plan.NeedleSize == nearest ? "size-nearest" : "size-at-hand";
-        List<Finding> findings = [new Finding(code).With("size", plan.NeedleSize.Metric).With("wanted", wanted.Metric).With("areaDensityGsm", density)];
+        List<Finding> findings = [new Finding(code).With("sizeMetric", plan.NeedleSize.Metric).With("wantedMetric", wanted.Metric).With("areaDensityGsm", density)];
         if (code == "size-at-hand" && plan.NeedleSize > wanted)
         {
             findings.Add(new("size-eye"));

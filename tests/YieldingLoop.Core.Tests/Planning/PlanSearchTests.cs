@@ -376,7 +376,7 @@ public class PlanSearchTests
         Assert.All(plan.Reasons, r => Assert.True(r.Bases.Count > 0 && r.Findings.Count > 0, which));
         Finding First(PlanTopic topic) => plan.ReasonsFor(topic).First().Findings[0];
         Assert.Equal(plan.StitchLengthMm, First(PlanTopic.Length).Figures["lengthMm"]);
-        Assert.Equal(plan.NeedleSize.Metric, First(PlanTopic.Size).Figures["size"]);
+        Assert.Equal(plan.NeedleSize.Metric, First(PlanTopic.Size).Figures["sizeMetric"]);
         Assert.Equal(plan.Point.Id, First(PlanTopic.Point).Names["point"]);
         Assert.Equal(plan.Figures.Seam.GapMm, Assert.Single(findings, f => f.Code == "gap").Figures["gapMm"]);
         var loopers = findings.Where(f => f.Code == "looper-thread").SelectMany(f => f.Names["positions"].Split(',').Select(p => (p, f.Names["thread"])));

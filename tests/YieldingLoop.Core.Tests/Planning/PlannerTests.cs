@@ -292,7 +292,7 @@ public class PlannerTests
             Assert.Equal(plan.StitchLengthMm, First(PlanTopic.Length).Figures["lengthMm"]);
             Assert.Equal(plan.Differential, First(PlanTopic.Differential).Figures["differential"]);
             Assert.Equal(plan.CuttingWidthFromRightMm, First(PlanTopic.CuttingWidth).Figures["cuttingWidthMm"]);
-            Assert.Equal(plan.NeedleSize.Metric, First(PlanTopic.Size).Figures["size"]);
+            Assert.Equal(plan.NeedleSize.Metric, First(PlanTopic.Size).Figures["sizeMetric"]);
             Assert.Equal(plan.FingerName, First(PlanTopic.Finger).Names["finger"]);
         }
     }
