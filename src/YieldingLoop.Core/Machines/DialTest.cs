@@ -1,5 +1,6 @@
 using System.Globalization;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 using static System.FormattableString;
 
 namespace YieldingLoop.Core.Machines;
@@ -16,8 +17,8 @@ public sealed record DialSwatch(double Number, double ReadingMm);
 /// <param name="Sense">Which way its numbers run.</param>
 /// <param name="Neutral">The number at which the machine sews balanced, settable on the dial; null where the two swatches do not reach it.</param>
 /// <param name="ReadingPerNumber">How much the reading changes per dial number, mm.</param>
-/// <param name="Sentence">What was seen and what follows.</param>
-public sealed record DialLesson(DialSense Sense, double? Neutral, double ReadingPerNumber, string Sentence);
+/// <param name="Findings">What was seen and what follows.</param>
+public sealed record DialLesson(DialSense Sense, double? Neutral, double ReadingPerNumber, IReadOnlyList<Finding> Findings);
 
 /// <summary>
 /// Learns the sense and the neutral number of one dial from two swatches: everything stays as it is, one dial moves by
@@ -100,23 +101,18 @@ public static class DialTest
         var low = Math.Max(dial.Lowest, Math.Min(first.Number, second.Number) - reach);
         var high = Math.Min(dial.Highest, Math.Max(first.Number, second.Number) + reach);
         double? neutral = balanced >= low - 1e-9 && balanced <= high + 1e-9 ? dial.Settable(balanced) : null;
-        return Outcome.Of(new DialLesson(sense, neutral, perNumber, Sentence(position, sense, neutral, perNumber, balanced, dial, looper)));
+        return Outcome.Of(new DialLesson(sense, neutral, perNumber, Findings(position, sense, neutral, perNumber, balanced, dial, looper)));
     }
 
-    private static string Sentence(ThreadPosition position, DialSense sense, double? neutral, double perNumber, double balanced, DialScale dial, bool looper)
+    private static IReadOnlyList<Finding> Findings(ThreadPosition position, DialSense sense, double? neutral, double perNumber, double balanced, DialScale dial, bool looper)
     {
-        var toward = looper ? perNumber > 0 ? "toward the face" : "toward the back" : perNumber > 0 ? "further open" : "closed";
-        var text = string.Create(CultureInfo.InvariantCulture,
-            $"Each number higher moves the {(looper ? "meeting line" : "opened seam")} {Math.Abs(perNumber):0.##} mm {toward}: on the {position.Name()} dial a higher number is {(sense == DialSense.HigherIsTighter ? "tighter" : "looser")}.");
-        if (neutral is { } number)
-        {
-            return text + Invariant($" It balances at {number:0.##}.");
-        }
-
-        var further = Math.Clamp(balanced, dial.Lowest, dial.Highest);
-        return text + (balanced < dial.Lowest || balanced > dial.Highest
-            ? " No number on it balances while the other dials stand as they do: move the thread on the other side of the tug of war, and test again."
-            : Invariant($" Neutral lies too far from these two swatches to be read off them; sew the next at {dial.Settable(further):0.##}."));
+        var moves = new Finding(looper ? "looper-dial-moves" : perNumber > 0 ? "needle-dial-opens" : "needle-dial-closes")
+            .With("perNumberMm", Math.Abs(perNumber)).With("position", position.Id()).With("sense", sense == DialSense.HigherIsTighter ? "higher-is-tighter" : "higher-is-looser");
+        moves = looper ? moves.With("toward", perNumber > 0 ? "face" : "back") : moves;
+        var where = neutral is { } number ? new Finding("balances-at").With("number", number)
+            : balanced < dial.Lowest || balanced > dial.Highest ? new("no-number-balances")
+            : new Finding("neutral-too-far").With("next", dial.Settable(Math.Clamp(balanced, dial.Lowest, dial.Highest)));
+        return [moves, where];
     }
 
     private static Outcome<DialLesson> Fail(string field, string message) => Outcome.Failed<DialLesson>([new(field, message)]);

@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Words;
 using static System.FormattableString;
 
 namespace YieldingLoop.Core.Seams;
@@ -23,9 +24,9 @@ public enum RawEdge
 /// <param name="BeyondMm">How much of it stands past the far row; negative where it ends before.</param>
 /// <param name="SmallestAllowanceMm">Least allowance with both rows on it: far row and margin.</param>
 /// <param name="CoveredAllowanceMm">Allowance whose raw edge lies midway between the rows.</param>
-/// <param name="Sentence">What it means.</param>
+/// <param name="Meaning">What it means.</param>
 public sealed record HemLayout(
-    double NearRowMm, double FarRowMm, double AllowanceMm, RawEdge Edge, double BeyondMm, double SmallestAllowanceMm, double CoveredAllowanceMm, string Sentence);
+    double NearRowMm, double FarRowMm, double AllowanceMm, RawEdge Edge, double BeyondMm, double SmallestAllowanceMm, double CoveredAllowanceMm, Finding Meaning);
 
 /// <summary>
 /// Geometry of a hem sewn from the face with two rows, by twin needle or coverstitch: the hem edge is out of sight, so
@@ -76,16 +77,14 @@ public static class HemGeometry
         var edge = allowanceMm < near + Math.Min(MarginMm, gaugeMm / 2) - 1e-9 ? RawEdge.Missed
             : beyond <= 0 ? RawEdge.BetweenRows
             : RawEdge.Beyond;
-        return Outcome.Of(new HemLayout(near, guideMm, allowanceMm, edge, beyond, guideMm + MarginMm, guideMm - gaugeMm / 2, Sentence(edge, beyond, guideMm, allowanceMm, covers)));
+        return Outcome.Of(new HemLayout(near, guideMm, allowanceMm, edge, beyond, guideMm + MarginMm, guideMm - gaugeMm / 2, Meaning(edge, beyond, covers)));
     }
 
-    private static string Sentence(RawEdge edge, double beyond, double guide, double allowance, bool covers) => edge switch
+    private static Finding Meaning(RawEdge edge, double beyond, bool covers) => edge switch
     {
-        RawEdge.Missed => Invariant($"The raw edge ends {guide - allowance:0.0#} mm before the far row and hardly reaches the near one: turn up more, or guide closer to the fold."),
-        RawEdge.BetweenRows when covers => "The raw edge lies between the rows, under the looper thread: covered, with nothing to trim. Only the near row is on the allowance, so it must not stray.",
-        RawEdge.BetweenRows => "The raw edge ends between the rows: the far row misses the allowance, and a single bobbin thread does not cover the edge. Turn up more, or guide closer to the fold.",
-        _ when beyond < MarginMm => Invariant($"Both rows are on the allowance, the far one only {beyond:0.0#} mm from its edge: it tears out where the guide wavers. Give it {MarginMm:0} mm."),
-        _ when beyond > TrimAboveMm => Invariant($"Both rows are on the allowance; {beyond:0.0#} mm stand past the far row. Trim close after hemming, with a blade that keeps off the garment."),
-        _ => Invariant($"Both rows are on the allowance, with {beyond:0.0#} mm past the far row."),
+        RawEdge.Missed => new Finding("edge-missed").With("shortMm", -beyond),
+        RawEdge.BetweenRows => new(covers ? "edge-covered" : "edge-between-rows"),
+        _ when beyond < MarginMm => new Finding("edge-tears-out").With("beyondMm", beyond).With("marginMm", MarginMm),
+        _ => new Finding(beyond > TrimAboveMm ? "edge-to-trim" : "edge-well").With("beyondMm", beyond),
     };
 }

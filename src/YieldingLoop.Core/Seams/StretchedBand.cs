@@ -1,5 +1,5 @@
 using YieldingLoop.Core.Cloth;
-using static System.FormattableString;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Seams;
 
@@ -13,10 +13,10 @@ namespace YieldingLoop.Core.Seams;
 /// <param name="StretchOntoPercent">How far the band is stretched while it is sewn on, %.</param>
 /// <param name="StretchToPassPercent">How far it stretches when the body passes, %.</param>
 /// <param name="Reaches">Whether its cloth goes that far.</param>
-/// <param name="Sentence">What follows.</param>
+/// <param name="Meaning">What follows.</param>
 public sealed record BandLength(
     double Ratio, double SewnLengthMm, double CutLengthMm, double CutWidthMm, double QuarterOpeningMm, double QuarterBandMm,
-    double StretchOntoPercent, double StretchToPassPercent, bool Reaches, string Sentence);
+    double StretchOntoPercent, double StretchToPassPercent, bool Reaches, Finding Meaning);
 
 /// <summary>
 /// Length of a stretched-on band. The share of the opening follows the band's own stretch; common practice, no
@@ -64,13 +64,10 @@ public static class StretchedBand
         var pass = girthToPassMm is { } through ? Math.Max(0, through / sewn - 1) * 100 : 0;
         var most = Math.Max(onto, pass);
         var reaches = most <= bandStretch.Value;
-        var sentence = !reaches
-            ? Invariant($"The band’s cloth gives {bandStretch.Value:0} % and would have to give {most:0} %: make the band longer, the opening larger, or take a stretchier cloth.")
-            : most * Need.Margin > bandStretch.Value
-                ? Invariant($"The band’s cloth gives {bandStretch.Value:0} % and is asked for {most:0} %: it reaches, with little to spare.")
-                : Invariant($"The band’s cloth gives {bandStretch.Value:0} % and is asked for {most:0} %.");
+        var meaning = new Finding(!reaches ? "band-too-short" : most * Need.Margin > bandStretch.Value ? "band-just-reaches" : "band-reaches")
+            .With("givesPercent", bandStretch.Value).With("askedPercent", most);
         return Outcome.Of(new BandLength(
-            share, sewn, sewn + 2 * seamAllowanceMm, 2 * (finishedWidthMm + seamAllowanceMm), openingMm / 4, sewn / 4, onto, pass, reaches, sentence));
+            share, sewn, sewn + 2 * seamAllowanceMm, 2 * (finishedWidthMm + seamAllowanceMm), openingMm / 4, sewn / 4, onto, pass, reaches, meaning));
 
         void Check(string field, double value, double low, double high, string message)
         {

@@ -2,6 +2,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 using static YieldingLoop.Core.Threads.ThreadPosition;
 
 namespace YieldingLoop.Core.Tests.Machines;
@@ -36,10 +37,11 @@ public class DialTestTests
     {
         var far = Learn(UpperLooper, 1, -4, 3, -3.6);
         Assert.Null(far.Neutral);
-        Assert.Contains("No number", far.Sentence, StringComparison.Ordinal);
+        Assert.Equal("no-number-balances", far.Findings[1].Code);
         var reachable = Learn(UpperLooper, 0, -2, 1, -1.6);
         Assert.Null(reachable.Neutral);
-        Assert.Contains("sew the next at 5", reachable.Sentence, StringComparison.Ordinal);
+        Assert.Equal(new Finding("neutral-too-far").With("next", 5), reachable.Findings[1]);
+        Assert.All(far.Findings.Concat(reachable.Findings), f => Assert.Empty(Measures.Lacks(f)));
     }
 
     [Theory]

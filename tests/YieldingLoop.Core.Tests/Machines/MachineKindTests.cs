@@ -56,7 +56,7 @@ public class MachineKindTests
     [Fact]
     public void The_test_of_a_dial_teaches_the_half_the_swatches_were_sewn_with()
     {
-        var lesson = new DialLesson(DialSense.HigherIsLooser, 3, 1, "");
+        var lesson = new DialLesson(DialSense.HigherIsLooser, 3, 1, []);
         var taught = (Convertible)DialLearning.Apply(Both, NeedleLeft, lesson, MachineKind.Coverstitch);
         Assert.Equal((DialSense.HigherIsLooser, 3.0), (taught.Cover.NeedleLeft.Sense, taught.Cover.NeedleLeft.Neutral));
         Assert.Equal(Both.Overlock, taught.Overlock);

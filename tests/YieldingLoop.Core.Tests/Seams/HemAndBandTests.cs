@@ -3,6 +3,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Tests.Seams;
 
@@ -41,10 +42,11 @@ public class HemAndBandTests
     [Fact]
     public void What_follows_is_said_for_twin_needle_and_cover()
     {
-        Assert.Contains("covered", HemGeometry.LayOut(25, 6, 22, true).Value!.Sentence, StringComparison.Ordinal);
-        Assert.Contains("does not cover", HemGeometry.LayOut(25, 6, 22, false).Value!.Sentence, StringComparison.Ordinal);
-        Assert.Contains("tears out", HemGeometry.LayOut(25, 4, 26, false).Value!.Sentence, StringComparison.Ordinal);
-        Assert.Contains("Trim", HemGeometry.LayOut(25, 4, 35, false).Value!.Sentence, StringComparison.Ordinal);
+        Assert.Equal("edge-covered", HemGeometry.LayOut(25, 6, 22, true).Value!.Meaning.Code);
+        Assert.Equal("edge-between-rows", HemGeometry.LayOut(25, 6, 22, false).Value!.Meaning.Code);
+        Assert.Equal(new Finding("edge-tears-out").With("beyondMm", 1).With("marginMm", HemGeometry.MarginMm), HemGeometry.LayOut(25, 4, 26, false).Value!.Meaning);
+        Assert.Equal(new Finding("edge-to-trim").With("beyondMm", 10), HemGeometry.LayOut(25, 4, 35, false).Value!.Meaning);
+        Assert.Equal(new Finding("edge-missed").With("shortMm", 5), HemGeometry.LayOut(25, 4, 20, false).Value!.Meaning);
     }
 
     [Theory]
@@ -80,8 +82,9 @@ public class HemAndBandTests
     {
         var band = StretchedBand.Of(430, 585, Stretch(40), 30, 7).Value!;
         Assert.False(band.Reaches);
-        Assert.Contains("51", band.Sentence, StringComparison.Ordinal);
-        Assert.Contains("little to spare", StretchedBand.Of(430, 585, Stretch(75), 30, 7).Value!.Sentence, StringComparison.Ordinal);
+        Assert.Equal(("band-too-short", 40.0), (band.Meaning.Code, band.Meaning.Figures["givesPercent"]));
+        Assert.Equal((585 / (430 * 0.90) - 1) * 100, band.Meaning.Figures["askedPercent"], 9);
+        Assert.Equal("band-just-reaches", StretchedBand.Of(430, 585, Stretch(75), 30, 7).Value!.Meaning.Code);
         Assert.Equal(["openingMm", "finishedWidthMm", "seamAllowanceMm", "girthMm", "ratio"], StretchedBand.Of(1, 1, Stretch(40), 0, -1, 2).Problems.Select(p => p.Field));
     }
 

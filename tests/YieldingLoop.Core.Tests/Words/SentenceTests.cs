@@ -78,7 +78,7 @@ public class SentenceTests
     public void Every_template_belongs_to_a_code_the_core_decides()
     {
         var texts = TextsOf(typeof(Finding).Assembly.Location);
-        string[] codes = [.. Sentences.Codes, .. Sentences.FragmentCodes, .. ThreadUpWords.Codes];
+        string[] codes = [.. Sentences.Codes, .. Sentences.FragmentCodes, .. ThreadUpWords.Codes, .. Measures.Codes];
         Assert.True(codes.Length > 150);
         Assert.All(codes, code => Assert.Contains(code, texts));
         Assert.All(codes, code => Assert.Matches("^[a-z]+(-[a-z]+)*$", code));
