@@ -39,6 +39,12 @@ internal static class ContractReader
         return options;
     }
 
+    /// <summary>The bodies of all requests.</summary>
+    public static IReadOnlyList<Type> Bodies { get; } = [typeof(EvaluateRequest), typeof(NeedRequest), typeof(PlanBody), typeof(ThreadUpBody)];
+
+    /// <summary>Every record that stands in some request.</summary>
+    public static IReadOnlySet<Type> Requested { get; } = Parts(Bodies);
+
     /// <summary>Reads a body.</summary>
     /// <param name="root">The body.</param>
     /// <param name="errors">Faults go here.</param>
@@ -200,4 +206,38 @@ internal static class ContractReader
     /// <summary>What a nullable value or a place holds; null for every other type.</summary>
     private static Type? Held(Type type) =>
         Nullable.GetUnderlyingType(type) ?? (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(Place<>) ? type.GetGenericArguments()[0] : null);
+
+    /// <summary>Every record that stands in these, at any depth.</summary>
+    private static HashSet<Type> Parts(IEnumerable<Type> bodies)
+    {
+        var parts = new HashSet<Type>();
+        var open = new Stack<Type>(bodies);
+        while (open.TryPop(out var type))
+        {
+            if (Held(type) is { } held)
+            {
+                open.Push(held);
+                continue;
+            }
+
+            var info = Options.GetTypeInfo(type);
+            if (info.ElementType is { } element)
+            {
+                open.Push(element);
+            }
+
+            if (info.Kind != JsonTypeInfoKind.Object || !parts.Add(type))
+            {
+                continue;
+            }
+
+            foreach (var next in info.Properties.Where(p => p.Set is not null || p.AssociatedParameter is not null).Select(p => p.PropertyType)
+                .Concat(info.PolymorphismOptions?.DerivedTypes.Select(d => d.DerivedType) ?? []))
+            {
+                open.Push(next);
+            }
+        }
+
+        return parts;
+    }
 }

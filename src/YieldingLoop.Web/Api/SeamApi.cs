@@ -21,14 +21,16 @@ internal static class SeamApi
         services.ConfigureHttpJsonOptions(json =>
         {
             json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
+            json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
             // Positions and kinds are written as they are read.
             json.SerializerOptions.Converters.Add(ContractReader.Choices);
             WorkroomContext.AddContracts(json.SerializerOptions);
         });
-        return services.AddOpenApi("v1", openApi => openApi.AddDocumentTransformer((document, _, _) =>
+        return services.AddOpenApi("v1", openApi => openApi.AddSchemaTransformer(ContractSchemas.Describe).AddDocumentTransformer((document, _, _) =>
         {
             document.Info.Title = "Yielding Loop";
             document.Info.Description = "The seam model and its catalogues. Lengths mm, tensions cN, stretch %.";
+            ContractSchemas.DescribePlaces(document);
             return Task.CompletedTask;
         }));
     }
