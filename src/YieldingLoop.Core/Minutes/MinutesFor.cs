@@ -1,13 +1,10 @@
 namespace YieldingLoop.Core.Minutes;
 
-/// <summary>How long things at a machine take, minutes: one catalogue for planner, thread-up, coach and run order. Working values.</summary>
+/// <summary>How long things at a machine take, minutes: one catalogue for planner and thread-up. Working values.</summary>
 public static class MinutesFor
 {
     /// <summary>A swatch sewn and measured.</summary>
     public const double Swatch = 3;
-
-    /// <summary>A look, to check something.</summary>
-    public const double Look = 0.3;
 
     /// <summary>A dial, the stitch length, the zigzag width or the feed set.</summary>
     public const double Dial = 0.2;
@@ -26,9 +23,6 @@ public static class MinutesFor
 
     /// <summary>A thread tied to the one that is on and pulled through.</summary>
     public const double TieOn = 0.5;
-
-    /// <summary>Another machine sat down at.</summary>
-    public const double OtherMachine = 0.5;
 
     /// <summary>A convertible machine changed over between overlock and cover stitches.</summary>
     public const double ChangeOver = 5;

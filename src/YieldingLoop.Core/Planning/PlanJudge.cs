@@ -24,7 +24,7 @@ internal sealed class PlanJudge
         along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
         density = question.Cloth.AreaDensity.Value;
         needPercent = need.Percent;
-        required = Math.Min(along, needPercent * Need.Margin);
+        required = Need.Required(needPercent, along);
         strengthWanted = density * (question.Schools.StrengthFirst ? SeamLimits.StrengthFirstPerGram : SeamLimits.LightnessFirstPerGram);
         steps = new PlanSteps(question, need);
         needleCloth = question.SeamCloth.ForNeedle;

@@ -15,6 +15,11 @@ public sealed record Need(double Percent, double LowPercent, double HighPercent,
     /// <summary>Margin asked for above the need. Working value.</summary>
     public const double Margin = 1.25;
 
+    /// <summary>What a seam is asked to yield, %: the need with its margin, or all the cloth has.</summary>
+    /// <param name="needPercent">The need, %.</param>
+    /// <param name="clothStretchPercent">The cloth's stretch along the seam, %; null where it is not known.</param>
+    public static double Required(double needPercent, double? clothStretchPercent) => Math.Min(clothStretchPercent ?? double.PositiveInfinity, needPercent * Margin);
+
     /// <summary>An edge nobody stretches: a frill, a scarf.</summary>
     public static Need None { get; } = new(0, 0, 0, "nobody stretches this edge: 0 %");
 

@@ -10,5 +10,5 @@ public sealed record NeedAnswer(Need Need, double RequiredPercent, bool ClothGiv
     /// <param name="need">The need.</param>
     /// <param name="clothStretchPercent">The cloth's stretch along the seam, %; null where it is not known.</param>
     public static NeedAnswer Of(Need need, double? clothStretchPercent) =>
-        new(need, Math.Min(clothStretchPercent ?? double.PositiveInfinity, need.Percent * Need.Margin), need.Percent > clothStretchPercent);
+        new(need, Need.Required(need.Percent, clothStretchPercent), need.Percent > clothStretchPercent);
 }

@@ -41,7 +41,7 @@ public sealed record SeamVerdict(Verdict Verdict, double NeedPercent, double Req
     public static SeamVerdict Of(Interval yield, double needPercent, double? clothStretchPercent)
     {
         var cloth = clothStretchPercent ?? double.PositiveInfinity;
-        var required = Math.Min(cloth, needPercent * Need.Margin);
+        var required = Need.Required(needPercent, clothStretchPercent);
         var verdict = needPercent > cloth + Rounding ? Verdict.ClothGivesOut
             : yield.Middle >= required - Rounding ? Verdict.Holds
             : yield.Middle >= needPercent - Rounding ? Verdict.Tight

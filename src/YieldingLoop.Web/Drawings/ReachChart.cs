@@ -56,7 +56,7 @@ public static class ReachChart
 
     /// <summary>Where the scale of one set-up ends, %: beyond need, cloth and the first thread to pop.</summary>
     public static double EndOf(SetupPlan plan, double clothStretchPercent) =>
-        ScaleEnd(Math.Max(Math.Max(plan.Need.HighPercent * 1.25, clothStretchPercent), plan.Figures.Yield.High) * 1.12);
+        ScaleEnd(Math.Max(Math.Max(plan.Need.HighPercent * Need.Margin, clothStretchPercent), plan.Figures.Yield.High) * 1.12);
 
     private static void DrawBar(Svg svg, ThreadReading reading, double y, Func<double, double> x)
     {
