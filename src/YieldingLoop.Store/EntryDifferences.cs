@@ -1,6 +1,7 @@
 using System.Text.Json;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Words;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store;
 
@@ -22,9 +23,9 @@ public static class EntryDifferences
 
     /// <summary>Where two entries differ, in the order of their fields; empty where they say the same.</summary>
     /// <param name="noun">"cloth", "machine" or "seam": whose field names.</param>
-    /// <param name="theirs">As stored.</param>
+    /// <param name="theirs">As stored; null for a record that says nothing yet.</param>
     /// <param name="mine">As typed.</param>
-    public static IReadOnlyList<EntryDifference> Between<T>(string noun, T theirs, T mine)
+    public static IReadOnlyList<EntryDifference> Between<T>(string noun, T? theirs, T mine)
         where T : class
     {
         var (stored, typed) = (Flatten(theirs), Flatten(mine));
@@ -65,10 +66,14 @@ public static class EntryDifferences
         return value + Units.FirstOrDefault(u => field.EndsWith(u.Ending, StringComparison.Ordinal)).Unit;
     }
 
-    private static Dictionary<string, string> Flatten<T>(T entry)
+    private static Dictionary<string, string> Flatten(object? entry)
     {
         var values = new Dictionary<string, string>(StringComparer.Ordinal);
-        Add("", JsonSerializer.SerializeToElement(entry, WorkroomContext.Json));
+        if (entry is not null)
+        {
+            Add("", StoredFormat.Element(entry));
+        }
+
         return values;
 
         void Add(string path, JsonElement element)

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata;
 using YieldingLoop.Store.Formats;
@@ -8,9 +7,6 @@ namespace YieldingLoop.Store;
 /// <summary>Whether every record of a workroom can be read: a database may be whole and still hold a text that is no record.</summary>
 internal static class Legibility
 {
-    /// <summary>Records as they are kept, but nothing may be missing that has to be there.</summary>
-    private static readonly JsonSerializerOptions Strict = new(WorkroomContext.Json) { RespectNullableAnnotations = true };
-
     /// <summary>The name of the first record that cannot be read; null where all can. Asks the model, so that no kind of record is forgotten.</summary>
     public static string? FirstIllegible(WorkroomContext context)
     {
@@ -26,7 +22,7 @@ internal static class Legibility
                 using var reader = command.ExecuteReader();
                 while (reader.Read())
                 {
-                    if (reader.IsDBNull(0) || !Legible(reader.GetString(0), property.ClrType))
+                    if (reader.IsDBNull(0) || !StoredFormat.IsLegible(reader.GetString(0), property.ClrType))
                     {
                         return named ? $"“{reader.GetString(1)}” among the {table.ToLowerInvariant()}" : $"number {reader.GetValue(1)} among the {table.ToLowerInvariant()}";
                     }
@@ -39,17 +35,4 @@ internal static class Legibility
 
     private static bool IsJson(IProperty property) =>
         property.GetTypeMapping().Converter?.GetType() is { IsGenericType: true } converter && converter.GetGenericTypeDefinition() == typeof(JsonColumn<>);
-
-    private static bool Legible(string text, Type type)
-    {
-        try
-        {
-            // Written back strictly, so that a value that was left out and has to be there is found as well as one that is wrong.
-            return StoredFormat.Read(text, type) is { } value && JsonSerializer.SerializeToUtf8Bytes(value, type, Strict).Length > 0;
-        }
-        catch (Exception e) when (e is JsonException or NotSupportedException or ArgumentException or InvalidOperationException)
-        {
-            return false;
-        }
-    }
 }

@@ -1,8 +1,10 @@
 using System.Globalization;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store;
 
@@ -49,8 +51,8 @@ public static class SnapshotChanges
             }
         }
 
-        if (JsonSerializer.Serialize(kept.Plan.Baseline, WorkroomContext.Json) != JsonSerializer.Serialize(
-            kept.Seam.Job.Rolls() || kept.Plan.Flatlock ? null : ManualTable.For(record, kept.Plan.StitchId, kept.ClothFigures) is { Dials.Count: > 0 } row ? row : null, WorkroomContext.Json))
+        var baseline = kept.Seam.Job.Rolls() || kept.Plan.Flatlock ? null : ManualTable.For(record, kept.Plan.StitchId, kept.ClothFigures) is { Dials.Count: > 0 } row ? row : null;
+        if (Written(kept.Plan.Baseline) != Written(baseline))
         {
             changes.Add("The manual's own table says something else for this stitch and cloth now.");
         }
@@ -71,12 +73,14 @@ public static class SnapshotChanges
         }
     }
 
+    private static string Written(ManualSetting? row) => row is null ? "" : JsonSerializer.Serialize(Documents.Of(row), StoredFormat.Json);
+
     /// <summary>Compares the records as they are written, without dials and what is reported by itself.</summary>
     private static bool SameExceptDials(Machine kept, Machine now) => Bare(kept) == Bare(now);
 
     private static string Bare(Machine machine)
     {
-        var node = JsonSerializer.SerializeToNode(machine, WorkroomContext.Json)!.AsObject();
+        var node = JsonObject.Create(StoredFormat.Element(machine))!;
         foreach (var name in Reported)
         {
             node.Remove(name);

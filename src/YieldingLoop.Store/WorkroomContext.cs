@@ -1,5 +1,3 @@
-using System.Text.Json;
-using System.Text.Json.Serialization;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
@@ -12,30 +10,6 @@ namespace YieldingLoop.Store;
 /// <summary>The workroom's database.</summary>
 public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) : DbContext(options)
 {
-    /// <summary>How records are written inside a column.</summary>
-    public static JsonSerializerOptions Json { get; } = Stored();
-
-    /// <summary>Adds the forms that set-ups, needles and threads have wherever they are written.</summary>
-    public static void AddContracts(JsonSerializerOptions options)
-    {
-        foreach (var converter in new JsonConverter[] { new SetupConverter(), new NeedleConverter(), new ThreadConverter(), new PlaceConverter(), new FindingConverter() })
-        {
-            options.Converters.Add(converter);
-        }
-    }
-
-    private static JsonSerializerOptions Stored()
-    {
-        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web)
-        {
-            Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower) },
-            // What kind of machine a record is of was added to older ones at their end.
-            AllowOutOfOrderMetadataProperties = true,
-        };
-        AddContracts(options);
-        return options;
-    }
-
     public DbSet<ClothRow> Cloths => Set<ClothRow>();
 
     public DbSet<MachineRow> Machines => Set<MachineRow>();

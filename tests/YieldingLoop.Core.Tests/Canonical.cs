@@ -7,7 +7,7 @@ namespace YieldingLoop.Core.Tests;
 /// <summary>Everything a value holds as one text, so that two of them can be compared whole.</summary>
 internal static class Canonical
 {
-    private static readonly JsonSerializerOptions Options = new() { Converters = { new AsText() } };
+    private static readonly JsonSerializerOptions Options = new() { Converters = { new AsText() }, NumberHandling = JsonNumberHandling.AllowNamedFloatingPointLiterals };
 
     public static string Text<T>(T value) => JsonSerializer.Serialize(value, Options);
 

@@ -6,6 +6,7 @@ using Microsoft.EntityFrameworkCore.Migrations;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Store.Backup;
 using YieldingLoop.Store.Demo;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store.Tests;
 
@@ -168,7 +169,7 @@ public class DatabaseTests
         {
             await context.GetService<IMigrator>().MigrateAsync("Keeping");
             // Written as that version wrote it: without a kind, and without what came later.
-            var entry = System.Text.Json.Nodes.JsonNode.Parse(System.Text.Json.JsonSerializer.Serialize(old, WorkroomContext.Json))!.AsObject();
+            var entry = System.Text.Json.Nodes.JsonNode.Parse(StoredFormat.Write<Machine>(old))!.AsObject();
             entry.Remove("kind");
             entry.Remove("manualTable");
             await context.Database.ExecuteSqlAsync($"INSERT INTO Machines (Id, Version, SubmissionKey, Name, CreatedAt, ChangedAt, Demo, Entry) VALUES (7, 3, '11111111-1111-1111-1111-111111111111', 'Old machine', 5, 6, 0, {entry.ToJsonString()})");

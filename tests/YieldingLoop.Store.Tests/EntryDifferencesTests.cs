@@ -49,11 +49,11 @@ public class EntryDifferencesTests
         {
             var entries = type.Rows(context).AsNoTracking().ToList().Select(row => row.GetType().GetProperty("Entry")!.GetValue(row)!).ToList();
             Assert.NotEmpty(entries);
-            named.AddRange(entries.SelectMany(entry => EntryDifferences.Between<object>(type.Noun!, new { }, entry)).Select(d => d.Field));
+            named.AddRange(entries.SelectMany(entry => EntryDifferences.Between<object>(type.Noun!, null, entry)).Select(d => d.Field));
         }
 
-        named.AddRange(EntryDifferences.Between<object>("machine", new { }, Convertible.Of(DemoWorkroom.Overlockers[0], (Coverstitch)DemoWorkroom.Machines[2])).Select(d => d.Field));
-        named.AddRange(EntryDifferences.Between<object>("settings", new { }, new WorkroomSettings { FirstHelpRead = true }).Select(d => d.Field));
+        named.AddRange(EntryDifferences.Between<object>("machine", null, Convertible.Of(DemoWorkroom.Overlockers[0], (Coverstitch)DemoWorkroom.Machines[2])).Select(d => d.Field));
+        named.AddRange(EntryDifferences.Between<object>("settings", null, new WorkroomSettings { FirstHelpRead = true }).Select(d => d.Field));
         // A field without a name of its own would show its identifier, which is written in one word with capitals inside.
         Assert.True(named.Count > 60);
         Assert.All(named.Distinct(), name => Assert.DoesNotMatch("[a-z][A-Z]", name));

@@ -1,7 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
-using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
@@ -57,7 +56,7 @@ public class StoredFormatTests
             Assert.Equal((was["fingerName"]?.GetValue<string>(), was["plateName"]?.GetValue<string>(), was["footName"]?.GetValue<string>()), (plan.FingerName, plan.PlateName, plan.FootName));
             foreach (var name in new[] { "figures", "need", "schools", "cost", "missed", "baseline", "gaugeMm", "loopWidthMm", "biteMm" })
             {
-                Unchanged(was[name], JsonSerializer.SerializeToNode(plan, WorkroomContext.Json)![name], name);
+                Unchanged(was[name], JsonSerializer.SerializeToNode(Documents.Of(plan), StoredFormat.Json)![name], name);
             }
 
             // What was written as sentences says the same, word for word.
@@ -171,18 +170,18 @@ public class StoredFormatTests
     }
 
     private static string SecondThreadUp(string again) =>
-        $$"""{"format":2,"machine":{{JsonSerializer.Serialize<Machine>(DemoWorkroom.Machines[0], WorkroomContext.Json)}},"from":{},"wanted":{},"steps":[],"shorter":[{"minutesLess":1.5,"sentence":"It does not pass."}],"again":{{again}}}""";
+        $$"""{"format":2,"machine":{{StoredFormat.Write(DemoWorkroom.Machines[0])}},"from":{},"wanted":{},"steps":[],"shorter":[{"minutesLess":1.5,"sentence":"It does not pass."}],"again":{{again}}}""";
 
     [Fact]
     public void A_finding_is_one_flat_object_with_its_code_first()
     {
         var finding = new Finding("gap-over").With("limitMm", 0.45).With("gapMm", 0.625).With("thread", "cotton");
-        var text = JsonSerializer.Serialize(finding, WorkroomContext.Json);
+        var text = JsonSerializer.Serialize(finding, StoredFormat.Json);
         Assert.Equal("""{"code":"gap-over","gapMm":0.625,"limitMm":0.45,"thread":"cotton"}""", text);
-        Assert.Equal(finding, JsonSerializer.Deserialize<Finding>(text, WorkroomContext.Json));
+        Assert.Equal(finding, JsonSerializer.Deserialize<Finding>(text, StoredFormat.Json));
         foreach (var bad in new[] { "{}", "7", "\"gap\"", """{"code":7}""", """{"code":"a","b":null}""", """{"code":"a","b":[1]}""" })
         {
-            Assert.ThrowsAny<JsonException>(() => JsonSerializer.Deserialize<Finding>(bad, WorkroomContext.Json));
+            Assert.ThrowsAny<JsonException>(() => JsonSerializer.Deserialize<Finding>(bad, StoredFormat.Json));
         }
     }
 

@@ -4,6 +4,7 @@ using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Store.Backup;
 using YieldingLoop.Store.Demo;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store.Tests;
 
@@ -39,7 +40,7 @@ public sealed class ThreadUpTests : IDisposable
 
     private async Task<Setup> StateNow(int id) => (await file.Do(w => w.StateOfAsync(id)))!.Entry;
 
-    private static string Json(object value) => System.Text.Json.JsonSerializer.Serialize(value, WorkroomContext.Json);
+    private static string Json(Setup value) => StoredFormat.Write(value);
 
     [Fact]
     public async Task At_every_tick_the_machine_s_state_is_what_the_steps_so_far_make_of_it()

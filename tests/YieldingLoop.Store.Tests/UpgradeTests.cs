@@ -7,6 +7,7 @@ using YieldingLoop.Store.Records;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Store.Backup;
 using YieldingLoop.Store.Demo;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store.Tests;
 
@@ -64,7 +65,7 @@ public sealed class UpgradeTests : IDisposable
         foreach (var row in rows)
         {
             // All that stood in the record stands in it still; what later versions added has its default.
-            var now = JsonNode.Parse(System.Text.Json.JsonSerializer.Serialize(row.Entry, WorkroomContext.Json))!;
+            var now = JsonNode.Parse(StoredFormat.Write(row.Entry))!;
             Unchanged(before[row.Name], now, row.Name);
             Assert.Empty(MachineCheck.Problems(row.Entry));
         }

@@ -1,3 +1,4 @@
+using System.Reflection;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Store;
 
@@ -22,5 +23,15 @@ public class ArchitectureTests
     {
         Assert.All(References(typeof(SeamModel)), name => Assert.StartsWith("System.", name, StringComparison.Ordinal));
         Assert.DoesNotContain(References(typeof(Workroom)), name => name.StartsWith("Microsoft.AspNetCore", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Nothing_in_the_core_says_how_it_is_written()
+    {
+        const string Serialization = "System.Text.Json.Serialization";
+        var marked = typeof(SeamModel).Assembly.GetTypes()
+            .SelectMany(t => t.GetMembers(BindingFlags.Public | BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.Static | BindingFlags.DeclaredOnly).Cast<MemberInfo>().Append(t))
+            .Where(m => m.CustomAttributes.Any(a => a.AttributeType.Namespace == Serialization));
+        Assert.Empty(marked);
     }
 }

@@ -41,6 +41,13 @@ public sealed class PlanTests(App app) : IClassFixture<App>
         Assert.Equal(("plain", "narrow-slant"), (pinned["best"]!["machine"]!.GetValue<string>(), pinned["best"]!["setup"]!["stitch"]!.GetValue<string>()));
         var (_, light) = await PlanAsync(With(n => n["schools"] = new JsonObject { ["join"] = "lightness-first" }));
         Assert.Equal("504", light["best"]!["setup"]!["stitch"]!.GetValue<string>());
+        // Seats are a set: in which order they are named makes no difference.
+        foreach (var seats in new[] { new JsonArray("needle-left", "needle-right"), new JsonArray("needle-right", "needle-left") })
+        {
+            var (_, both) = await PlanAsync(With(n => n["pins"] = new JsonObject { ["machineId"] = "overlocker", ["seats"] = seats }));
+            Assert.Equal("514", both["best"]!["setup"]!["stitch"]!.GetValue<string>());
+        }
+
         var (refused, why) = await PlanAsync(With(n => n["pins"] = new JsonObject { ["needleThreadId"] = "textured-nylon" }));
         Assert.Equal(HttpStatusCode.BadRequest, refused);
         Assert.Equal(("textured-in-needle", "textured-nylon"), (why["findings"]!["pins"]!["code"]!.GetValue<string>(), why["findings"]!["pins"]!["thread"]!.GetValue<string>()));
@@ -70,6 +77,10 @@ public sealed class PlanTests(App app) : IClassFixture<App>
     [InlineData("schools.hats", "{\"schools\":{\"hats\":\"yes\"}}")]
     [InlineData("weights.perStep", "{\"weights\":{\"perStep\":-1}}")]
     [InlineData("pins.needleOffset", "{\"pins\":{\"needleOffset\":7}}")]
+    [InlineData("pins.seats", "{\"pins\":{\"seats\":[]}}")]
+    [InlineData("pins.seats", "{\"pins\":{\"seats\":[\"needle-left\",\"needle-left\"]}}")]
+    [InlineData("pins.seats", "{\"pins\":{\"seats\":\"needle-left\"}}")]
+    [InlineData("pins.seats[0]", "{\"pins\":{\"seats\":[\"attic\"]}}")]
     [InlineData("pins.twinGapMm", "{\"pins\":{\"twinGapMm\":60}}")]
     [InlineData("whyNot.machineId", "{\"whyNot\":{\"machineId\":\"attic\"}}")]
     public async Task What_cannot_be_is_named_by_its_path(string path, string change)

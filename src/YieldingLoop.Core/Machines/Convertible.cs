@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -17,7 +16,6 @@ public sealed record Convertible : Machine
     public required Coverstitch Cover { get; init; }
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override MachineKind Kind => MachineKind.Convertible;
 
     /// <inheritdoc/>
@@ -30,24 +28,19 @@ public sealed record Convertible : Machine
     public override IReadOnlyList<Machine> Heads() => [Overlock, Cover];
 
     /// <summary>The dials while it overlocks, then those of the cover stitch that are not among them.</summary>
-    [JsonIgnore]
     public override IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials =>
         [.. Overlock.Dials, .. Cover.Dials.Where(d => !Overlock.Has(d.Position))];
 
     /// <summary>The seats while it overlocks; those of the cover stitch are <see cref="Cover"/>'s.</summary>
-    [JsonIgnore]
     public override IReadOnlyList<Seat> Seats => Overlock.Seats;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override LooperTravel? Travel => Overlock.Travel;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override IReadOnlyList<Stitch> Stitches => [.. Overlock.Stitches, .. Cover.Stitches];
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override SettingRange? Feed => Overlock.Differential;
 
     /// <inheritdoc/>

@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -44,23 +43,18 @@ public sealed record Coverstitch : Machine
     public LooperTravel LooperTravel { get; init; } = LooperTravel.RightToLeft;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override MachineKind Kind => MachineKind.Coverstitch;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override LooperTravel? Travel => LooperTravel;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override SettingRange? Feed => Differential;
 
     /// <summary>Whether the clamp has a centre seat.</summary>
-    [JsonIgnore]
     public bool HasCentre => NeedleCentre is not null;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials =>
     [
         .. new (ThreadPosition Position, DialScale? Dial)[]
@@ -71,7 +65,6 @@ public sealed record Coverstitch : Machine
     ];
 
     /// <summary>The seats, left to right; without the centre one's distance, which the check refuses, it is drawn midway.</summary>
-    [JsonIgnore]
     public override IReadOnlyList<Seat> Seats => HasCentre
         ?
         [
@@ -82,7 +75,6 @@ public sealed record Coverstitch : Machine
         : [new(ThreadPosition.NeedleLeft, -LeftToRightMm, LeftTipHigherMm), new(ThreadPosition.NeedleRight, 0, 0)];
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override IReadOnlyList<Stitch> Stitches =>
     [
         .. new (bool Has, Stitch Stitch)[]
@@ -106,7 +98,6 @@ public sealed record Coverstitch : Machine
     };
 
     /// <summary>Every pair of needles with the distance between them, mm, the widest first.</summary>
-    [JsonIgnore]
     public IReadOnlyList<(ThreadPosition Left, ThreadPosition Right, double WidthMm)> Pairs =>
     [
         .. from left in Seats

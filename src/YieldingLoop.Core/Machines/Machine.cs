@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
@@ -38,11 +37,6 @@ public enum LooperTravel
 public sealed record Seat(ThreadPosition Position, double OffsetMm, double? TipHigherMm);
 
 /// <summary>A machine as one workroom owns it.</summary>
-[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
-[JsonDerivedType(typeof(Overlocker), "overlocker")]
-[JsonDerivedType(typeof(Coverstitch), "coverstitch")]
-[JsonDerivedType(typeof(Convertible), "convertible")]
-[JsonDerivedType(typeof(PlainMachine), "plain")]
 public abstract record Machine
 {
     /// <summary>Longest name, characters.</summary>
@@ -73,27 +67,21 @@ public abstract record Machine
     public IReadOnlyList<ManualSetting> ManualTable { get; init; } = [];
 
     /// <summary>What kind of machine it is.</summary>
-    [JsonIgnore]
     public abstract MachineKind Kind { get; }
 
     /// <summary>Every dial with the thread it holds, in the order they are shown.</summary>
-    [JsonIgnore]
     public abstract IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials { get; }
 
     /// <summary>The seats of the clamp, left to right.</summary>
-    [JsonIgnore]
     public abstract IReadOnlyList<Seat> Seats { get; }
 
     /// <summary>Which way its looper passes the needles; null where none does.</summary>
-    [JsonIgnore]
     public abstract LooperTravel? Travel { get; }
 
     /// <summary>The stitches it sews.</summary>
-    [JsonIgnore]
     public abstract IReadOnlyList<Stitch> Stitches { get; }
 
     /// <summary>Differential ratio; null where its feed has none.</summary>
-    [JsonIgnore]
     public abstract SettingRange? Feed { get; }
 
     /// <summary>What it is while it overlocks; null where it cannot.</summary>
@@ -116,11 +104,9 @@ public abstract record Machine
     public virtual IReadOnlyList<Machine> Heads() => [this];
 
     /// <summary>The calibration thread.</summary>
-    [JsonIgnore]
     public ThreadKind CalibrationThread => ThreadCatalogue.Find(CalibrationThreadId) ?? ThreadCatalogue.SpunPolyester;
 
     /// <summary>The points made in its system.</summary>
-    [JsonIgnore]
     public IReadOnlyList<NeedlePoint> NeedlePoints => [.. NeedlePointIds.Select(NeedleCatalogue.Find).OfType<NeedlePoint>()];
 
     /// <summary>The dial of a position.</summary>
@@ -139,7 +125,6 @@ public abstract record Machine
     }
 
     /// <summary>Every position a thread can run in, in the order of the dials, a bobbin last.</summary>
-    [JsonIgnore]
     public virtual IReadOnlyList<ThreadPosition> ThreadPlaces => [.. Dials.Select(d => d.Position)];
 
     /// <summary>The position whose dial a thread hangs from; null where it has none (a bobbin).</summary>
@@ -149,7 +134,6 @@ public abstract record Machine
     public virtual ThreadPosition SeatPlaceOf(ThreadPosition thread) => thread;
 
     /// <summary>Whether it takes twin needles.</summary>
-    [JsonIgnore]
     public virtual bool TakesTwin => false;
 
     /// <summary>Whether it has a seat or a thread of this name.</summary>

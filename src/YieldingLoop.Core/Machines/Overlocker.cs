@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -85,31 +84,24 @@ public sealed record Overlocker : Machine
     public LooperOrder LooperOrder { get; init; }
 
     /// <summary>The four-thread stitch.</summary>
-    [JsonIgnore]
     public Stitch FourThreadStitch => StitchCatalogue.Find(FourThreadStitchId) ?? StitchCatalogue.FourThreadOveredge;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override MachineKind Kind => MachineKind.Overlocker;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials => [.. Positions.Select(p => (p, DialOf(p)))];
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override IReadOnlyList<Seat> Seats => [new(ThreadPosition.NeedleLeft, -GaugeMm, LeftTipHigherMm), new(ThreadPosition.NeedleRight, 0, 0)];
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override LooperTravel? Travel => LooperTravel.LeftToRight;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override IReadOnlyList<Stitch> Stitches => [StitchCatalogue.ThreeThreadOveredge, FourThreadStitch, StitchCatalogue.TwoThreadOveredge];
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override SettingRange? Feed => Differential;
 
     /// <summary>An overlocker's threads, in the order they are shown.</summary>

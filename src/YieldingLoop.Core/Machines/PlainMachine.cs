@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -45,15 +44,12 @@ public sealed record PlainMachine : Machine
         [StitchCatalogue.TripleStraight, StitchCatalogue.NarrowSlant, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Honeycomb];
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override MachineKind Kind => MachineKind.Plain;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override IReadOnlyList<(ThreadPosition Position, DialScale Dial)> Dials => [(ThreadPosition.Needle, TopTension)];
 
     /// <summary>The needle's thread, or those of the two blades of a twin needle; then the bobbin's.</summary>
-    [JsonIgnore]
     public override IReadOnlyList<ThreadPosition> ThreadPlaces { get; } = [ThreadPosition.Needle, ThreadPosition.NeedleLeft, ThreadPosition.NeedleRight, ThreadPosition.Bobbin];
 
     /// <summary>Every needle thread hangs from the one dial; the bobbin has none.</summary>
@@ -63,23 +59,18 @@ public sealed record PlainMachine : Machine
     public override ThreadPosition SeatPlaceOf(ThreadPosition thread) => thread == ThreadPosition.Bobbin ? thread : ThreadPosition.Needle;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override bool TakesTwin => true;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override IReadOnlyList<Seat> Seats => [new(ThreadPosition.Needle, 0, 0)];
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override LooperTravel? Travel => null;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override SettingRange? Feed => null;
 
     /// <inheritdoc/>
-    [JsonIgnore]
     public override IReadOnlyList<Stitch> Stitches =>
     [
         StitchCatalogue.Lockstitch, .. WidestZigzagMm > 0 ? [StitchCatalogue.Zigzag] : Array.Empty<Stitch>(),
@@ -93,6 +84,5 @@ public sealed record PlainMachine : Machine
     public bool Sews(Stitch stitch) => Stitches.Contains(stitch);
 
     /// <summary>Tension of the bobbin thread, cN: as measured, otherwise T₀.</summary>
-    [JsonIgnore]
     public double BobbinCentinewtons => BobbinSlidesAtGrams * CentinewtonsPerGram ?? ThreadPosition.Bobbin.NeutralTensionCentinewtons();
 }

@@ -1,5 +1,3 @@
-using System.Text.Json.Serialization;
-
 namespace YieldingLoop.Core.Needles;
 
 /// <summary>Needles of one sort in the drawer.</summary>
@@ -30,7 +28,6 @@ public sealed record NeedleStock
     public string Note { get; init; } = "";
 
     /// <summary>What it is called: "stretch 80/12", "twin 4.0/75 stretch".</summary>
-    [JsonIgnore]
     public string Name => NeedleCatalogue.Find(PointId) is not { } point || !NeedleSize.TryFromMetric(SizeMetric, out var size) ? "needle"
         : TwinGapMm is { } gap ? $"twin {new TwinNeedle(gap, size).Pack} {point.Name}"
         : $"{point.Name} {size}";

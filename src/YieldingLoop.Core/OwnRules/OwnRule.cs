@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
@@ -39,7 +38,6 @@ public sealed record OwnRule
     public string? LiftsRuleId { get; init; }
 
     /// <summary>What it is called in lists: its first words.</summary>
-    [JsonIgnore]
     public string Name => Text.Trim() is { Length: > 60 } text ? text[..57].TrimEnd() + "…" : Text.Trim();
 
     /// <summary>The rules that a user may lift.</summary>

@@ -26,13 +26,10 @@ internal static class Layouts
         return all.Where(l =>
             (pins.StitchId is null || l.Stitch.Id == pins.StitchId)
             && (pins.Flatlock is null || l.Flatlock == pins.Flatlock)
-            && (pins.Seats is null || SeatsId(l.Seats) == pins.Seats)
+            && (pins.Seats is null || SeatSet.Of(l.Seats) == pins.Seats)
             && (pins.FingerName is null || l.Finger?.Name == pins.FingerName)
             && (pins.TwinGapMm is null || l.TwinGapMm == pins.TwinGapMm));
     }
-
-    /// <summary>Seats as a pin names them.</summary>
-    public static string SeatsId(IEnumerable<ThreadPosition> seats) => string.Join('+', seats.Select(s => s.Id()).Order(StringComparer.Ordinal));
 
     private static IEnumerable<Layout> OfOverlocker(MachineAtHand hand, Overlocker machine, PlanQuestion question)
     {

@@ -1,3 +1,5 @@
+using YieldingLoop.Core.Machines;
+
 namespace YieldingLoop.Core.Planning;
 
 /// <summary>Choices the asker has made; the rest is solved around them. What is null is free.</summary>
@@ -12,8 +14,8 @@ public sealed record PlanPins
     /// <summary>Whether the seam is pulled open flat.</summary>
     public bool? Flatlock { get; init; }
 
-    /// <summary>Seats that are filled, by position identifier in the order of the alphabet, joined by "+": "needle-left+needle-right".</summary>
-    public string? Seats { get; init; }
+    /// <summary>Seats that are filled.</summary>
+    public SeatSet? Seats { get; init; }
 
     /// <summary>Needle point.</summary>
     public string? PointId { get; init; }

@@ -90,7 +90,7 @@ public static class Planner
         MachineId = found.Layout.Hand.Id,
         StitchId = found.Layout.Stitch.Id,
         Flatlock = found.Layout.Flatlock,
-        Seats = Layouts.SeatsId(found.Layout.Seats),
+        Seats = SeatSet.Of(found.Layout.Seats),
         NeedleThreadId = found.NeedleThread.Kind.Id,
         UpperThreadId = found.Upper?.Kind.Id,
         LowerThreadId = found.Lower.Kind.Id,

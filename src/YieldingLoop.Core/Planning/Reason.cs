@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
@@ -8,7 +7,6 @@ namespace YieldingLoop.Core.Planning;
 /// <param name="Findings">What it says, in order.</param>
 /// <param name="Bases">What it rests on.</param>
 /// <param name="SchoolQuestionId">The question on which it follows a school; null where the trade agrees.</param>
-[method: JsonConstructor]
 public sealed record Reason(PlanTopic Topic, IReadOnlyList<Finding> Findings, IReadOnlyList<Basis> Bases, string? SchoolQuestionId = null)
 {
     /// <summary>A reason of one finding.</summary>

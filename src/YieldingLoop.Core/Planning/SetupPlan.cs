@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Schools;
@@ -80,76 +79,58 @@ public sealed record SetupPlan
     public required ChosenSchools Schools { get; init; }
 
     /// <summary>Threads in the order needles left to right, then the others.</summary>
-    [JsonIgnore]
     public IReadOnlyList<PlannedThread> Threads =>
         [.. ThreadFigures.Select(f => new PlannedThread(f.Position, Setup.Threads[f.Position].Value, DialPlaceOf(f.Position) is { } place ? Setup.Dials[place].Number() : null, f))];
 
     /// <summary>The stitch.</summary>
-    [JsonIgnore]
     public Stitch Stitch => Setup.Stitch ?? throw new InvalidOperationException($"Unknown stitch {StitchId}.");
 
     /// <summary>Its identifier.</summary>
-    [JsonIgnore]
     public string StitchId => Setup.StitchId.Value;
 
     /// <summary>Whether the seam is pulled open flat after sewing.</summary>
-    [JsonIgnore]
     public bool Flatlock => Setup.Flatlock.Or(false);
 
     /// <summary>The needle, the same in every seat.</summary>
-    [JsonIgnore]
     public Needle Needle => Setup.Needles.First().Value;
 
     /// <summary>Its point.</summary>
-    [JsonIgnore]
     public NeedlePoint Point => NeedleCatalogue.Find(Needle.PointId) ?? throw new InvalidOperationException($"Unknown needle point {Needle.PointId}.");
 
     /// <summary>Its size.</summary>
-    [JsonIgnore]
     public NeedleSize NeedleSize => NeedleSize.FromMetric(Needle.SizeMetric);
 
     /// <summary>Between the blades of the twin needle, mm; null for single needles.</summary>
-    [JsonIgnore]
     public double? TwinGapMm => Setup.Twin?.TwinGapMm;
 
     /// <summary>Finger position as the machine names it; null where the machine has none.</summary>
-    [JsonIgnore]
     public string? FingerName => Setup.FingerName.Thing();
 
     /// <summary>Cutting width from the right needle, mm; null where there is no knife.</summary>
-    [JsonIgnore]
     public double? CuttingWidthFromRightMm => Setup.CuttingWidthMm.Number();
 
     /// <summary>Stitch length, mm.</summary>
-    [JsonIgnore]
     public double StitchLengthMm => Setup.StitchLengthMm.Value;
 
     /// <summary>Zigzag width, mm; null where the stitch has none.</summary>
-    [JsonIgnore]
     public double? ZigzagWidthMm => Setup.ZigzagWidthMm.Number();
 
     /// <summary>Needle plate; null where it does not matter.</summary>
-    [JsonIgnore]
     public string? PlateName => Setup.PlateName.Thing();
 
     /// <summary>Presser foot; null where it does not matter.</summary>
-    [JsonIgnore]
     public string? FootName => Setup.FootName.Thing();
 
     /// <summary>Whether tape goes on the hem allowance.</summary>
-    [JsonIgnore]
     public bool Tape => Setup.Tape.Or(false);
 
     /// <summary>Differential ratio; null where the feed has none.</summary>
-    [JsonIgnore]
     public double? Differential => Setup.Differential.Number();
 
     /// <summary>What has to be bought, by name.</summary>
-    [JsonIgnore]
     public IReadOnlyList<string> ToBuy => [.. Threads.Where(t => t.ToBuy).Select(t => t.Kind.Name).Distinct(), .. NeedleToBuy ? [NeedleName] : Array.Empty<string>()];
 
     /// <summary>"stretch 80/12", "twin 4.0/75 stretch".</summary>
-    [JsonIgnore]
     public string NeedleName => Needle.Name;
 
     /// <summary>Whether a needle stands in this seat.</summary>

@@ -1,5 +1,3 @@
-using System.Text.Json.Serialization;
-
 namespace YieldingLoop.Core.Schools;
 
 /// <summary>Which schools a plan and a procedure follow. A member that a record does not have follows the default.</summary>
@@ -64,22 +62,17 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
     public bool Follows(SchoolQuestion question, string choiceId) => Chosen(question).Id == choiceId;
 
     /// <summary>Strength first rather than lightness first.</summary>
-    [JsonIgnore]
     public bool StrengthFirst => SchoolCatalogue.Join.Find(JoinId) == SchoolCatalogue.Join.Choices[0];
 
     /// <summary>A tighter needle rather than colour alone.</summary>
-    [JsonIgnore]
     public bool TighterNeedle => SchoolCatalogue.HideThread.Find(HideThreadId) == SchoolCatalogue.HideThread.Choices[1];
 
     /// <summary>Whether universal needles are allowed on stable knits.</summary>
-    [JsonIgnore]
     public bool UniversalOnStableKnits => !Follows(SchoolCatalogue.StableKnitPoint, "never");
 
     /// <summary>Whether they are allowed on heavy stretch too.</summary>
-    [JsonIgnore]
     public bool UniversalOnHeavyStretch => Follows(SchoolCatalogue.StableKnitPoint, "stable-and-heavy");
 
     /// <summary>Hours a needle lasts; infinite where it is kept until it sews badly.</summary>
-    [JsonIgnore]
     public double NeedleLifeHours => Chosen(SchoolCatalogue.NeedleLife).Id switch { "hours" => 12, "project" => 8, _ => double.PositiveInfinity };
 }

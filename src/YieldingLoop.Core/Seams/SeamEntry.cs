@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Cloth;
 
 namespace YieldingLoop.Core.Seams;
@@ -108,7 +107,6 @@ public sealed record SeamEntry
     public double? OnBodyMm { get; init; }
 
     /// <summary>Whether the seam takes load: by what was said of it, or by where it lies.</summary>
-    [JsonIgnore]
     public bool UnderLoad => Reinforced || BodyZones.Find(ZoneId)?.UnderLoad == true;
 
     /// <summary>Works out the need, or says what is missing or wrong.</summary>

@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Stitches;
 
 namespace YieldingLoop.Core.Seams;
@@ -24,7 +23,6 @@ public readonly record struct Target(double? Least, double? Most)
     public static Target From(double least) => new(least, null);
 
     /// <summary>How far it may be off to either side of the middle; null where a side is not bounded.</summary>
-    [JsonIgnore]
     public double? Tolerance => Most is { } most && Least is { } least ? (most - least) / 2 : null;
 
     /// <summary>Whether a reading passes.</summary>

@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Seams;
@@ -31,7 +30,6 @@ public sealed record SeamVerdict(Verdict Verdict, double NeedPercent, double Req
     private const double Rounding = 1e-9;
 
     /// <summary>How many points the cloth itself lacks; null unless it gives out, where what is required is all the cloth has.</summary>
-    [JsonIgnore]
     public double? ClothLacksPoints => Verdict == Verdict.ClothGivesOut ? NeedPercent - RequiredPercent : null;
 
     /// <summary>Judges a yield.</summary>

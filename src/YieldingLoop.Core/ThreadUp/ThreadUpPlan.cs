@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
@@ -26,15 +25,12 @@ public sealed record ThreadUpPlan(Machine Machine, Setup From, Setup Wanted, IRe
         Again is not null && Steps.Skip(done).Any(s => s.Act is ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin);
 
     /// <summary>Minutes until it can be sewn.</summary>
-    [JsonIgnore]
     public double Minutes => Math.Round(Steps.Where(s => s.Act != ThreadUpAct.Swatch).Sum(s => s.Minutes), 6);
 
     /// <summary>Minutes with the swatch at the end.</summary>
-    [JsonIgnore]
     public double MinutesWithSwatch => Math.Round(Steps.Sum(s => s.Minutes), 6);
 
     /// <summary>The machine as it is while it sews what is wanted.</summary>
-    [JsonIgnore]
     public Machine Head => Wanted.HeadOf(Machine);
 
     /// <summary>What is on the machine once the first steps are done.</summary>

@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Units;
 using static System.FormattableString;
@@ -77,7 +76,6 @@ public sealed record ThreadStock
     public ThreadTest Test { get; init; } = new();
 
     /// <summary>Linear density by the label, tex; null where it gives none that converts.</summary>
-    [JsonIgnore]
     public double? LabelTex => LabelFigure is not > 0 ? null : LabelSystem switch
     {
         LabelSystem.Tex => LabelFigure,

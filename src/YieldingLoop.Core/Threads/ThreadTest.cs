@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using static System.FormattableString;
 
 namespace YieldingLoop.Core.Threads;
@@ -38,11 +37,9 @@ public sealed record ThreadTest
     public Observed ThickAndGlossy { get; init; }
 
     /// <summary>Whether anything was found out.</summary>
-    [JsonIgnore]
     public bool Any => BrokeAtMm is not null || FluffsOut != Observed.Unknown || SpringsBack != Observed.Unknown || SuffersHeat != Observed.Unknown || ThickAndGlossy != Observed.Unknown;
 
     /// <summary>Break extension, a fraction of the marked length; null where it was not pulled.</summary>
-    [JsonIgnore]
     public double? BreakExtension => BrokeAtMm / MarkedMm - 1;
 
     /// <summary>What is wrong with it.</summary>

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using System.Text.Json.Serialization;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
@@ -179,66 +178,4 @@ public sealed record ThreadDocument(
 
     /// <summary>The thread it says.</summary>
     public SewingThread ToThread() => new(Kind) { Tex = Tex, BreakExtension = BreakExtensionPercent / 100, Colour = Colour, ConeId = Cone, Name = Name ?? "", Supply = Supply };
-}
-
-/// <summary>Writes and reads a set-up in its one form.</summary>
-public sealed class SetupConverter : JsonConverter<Setup>
-{
-    /// <inheritdoc/>
-    public override Setup? Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => JsonSerializer.Deserialize<SetupDocument>(ref reader, options)?.ToSetup();
-
-    /// <inheritdoc/>
-    public override void Write(Utf8JsonWriter writer, Setup value, JsonSerializerOptions options) => JsonSerializer.Serialize(writer, SetupDocument.Of(value), options);
-}
-
-/// <summary>Writes and reads a needle in its one form.</summary>
-public sealed class NeedleConverter : JsonConverter<Needle>
-{
-    /// <inheritdoc/>
-    public override Needle? Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => JsonSerializer.Deserialize<NeedleDocument>(ref reader, options)?.ToNeedle();
-
-    /// <inheritdoc/>
-    public override void Write(Utf8JsonWriter writer, Needle value, JsonSerializerOptions options) => JsonSerializer.Serialize(writer, NeedleDocument.Of(value), options);
-}
-
-/// <summary>Writes and reads a thread in its one form.</summary>
-public sealed class ThreadConverter : JsonConverter<SewingThread>
-{
-    /// <inheritdoc/>
-    public override SewingThread? Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => JsonSerializer.Deserialize<ThreadDocument>(ref reader, options)?.ToThread();
-
-    /// <inheritdoc/>
-    public override void Write(Utf8JsonWriter writer, SewingThread value, JsonSerializerOptions options) => JsonSerializer.Serialize(writer, ThreadDocument.Of(value), options);
-}
-
-/// <summary>Writes a place that is there as what is there, an empty one as null, and leaves out what nobody has said.</summary>
-public sealed class PlaceConverter : JsonConverterFactory
-{
-    /// <inheritdoc/>
-    public override bool CanConvert(Type typeToConvert) => typeToConvert.IsGenericType && typeToConvert.GetGenericTypeDefinition() == typeof(Place<>);
-
-    /// <inheritdoc/>
-    public override JsonConverter CreateConverter(Type typeToConvert, JsonSerializerOptions options) =>
-        (JsonConverter)Activator.CreateInstance(typeof(Of<>).MakeGenericType(typeToConvert.GetGenericArguments()))!;
-
-    private sealed class Of<T> : JsonConverter<Place<T>>
-        where T : notnull
-    {
-        public override bool HandleNull => true;
-
-        public override Place<T> Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-            reader.TokenType == JsonTokenType.Null ? Place<T>.Empty : JsonSerializer.Deserialize<T>(ref reader, options) is { } there ? there : Place<T>.Empty;
-
-        public override void Write(Utf8JsonWriter writer, Place<T> value, JsonSerializerOptions options)
-        {
-            if (value.TryGet(out var there))
-            {
-                JsonSerializer.Serialize(writer, there, options);
-            }
-            else
-            {
-                writer.WriteNullValue();
-            }
-        }
-    }
 }

@@ -4,7 +4,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using YieldingLoop.Core.Setups;
-using YieldingLoop.Store;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
 
@@ -35,7 +35,7 @@ internal static class ContractReader
             TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
         };
         options.Converters.Add(Choices);
-        WorkroomContext.AddContracts(options);
+        StoredFormat.AddTo(options);
         return options;
     }
 
@@ -208,7 +208,7 @@ internal static class ContractReader
         Nullable.GetUnderlyingType(type) ?? (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(Place<>) ? type.GetGenericArguments()[0] : null);
 
     /// <summary>Every record that stands in these, at any depth.</summary>
-    private static HashSet<Type> Parts(IEnumerable<Type> bodies)
+    internal static HashSet<Type> Parts(IEnumerable<Type> bodies)
     {
         var parts = new HashSet<Type>();
         var open = new Stack<Type>(bodies);

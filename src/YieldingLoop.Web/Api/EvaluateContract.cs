@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
 
@@ -25,7 +26,7 @@ public sealed record EvaluateNeed(double Percent);
 
 public sealed record EvaluatedThread(string Position, double TensionCentinewtons, double LengthPerStitchMm, double Consumption, double PopStretchPercent);
 
-public sealed record EvaluatedBands(Interval YieldPercent, Interval? MeetingLineMm, Interval? GrowthPercent);
+public sealed record EvaluatedBands(IntervalDocument YieldPercent, IntervalDocument? MeetingLineMm, IntervalDocument? GrowthPercent);
 
 public sealed record EvaluatedVerdict(string Verdict, double NeedPercent, double RequiredPercent, double SparePoints, bool NotSure);
 
@@ -65,7 +66,7 @@ public sealed record EvaluateResponse(
             seam.MeetingLineMm, seam.OverhangMm, seam.CoverFace, seam.CoverBack, seam.TunnellingIndex, loops.Count > 0 ? loops : null,
             assessment.Growth?.Middle, assessment.FlatDifferential, assessment.MassRatio, assessment.Drag, assessment.SkipPerStitch, assessment.SkipInFifty, assessment.GapSeenMm,
             assessment.Verdict is { } v ? new EvaluatedVerdict(v.Verdict.Id(), v.NeedPercent, v.RequiredPercent, v.SparePoints, v.NotSure) : null,
-            new EvaluatedBands(assessment.Yield, assessment.MeetingLine, assessment.Growth),
+            new EvaluatedBands(Documents.Of(assessment.Yield), Documents.Of(assessment.MeetingLine), Documents.Of(assessment.Growth)),
             SeamModel.Version);
     }
 }

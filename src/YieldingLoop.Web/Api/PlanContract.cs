@@ -1,6 +1,4 @@
 using System.Text.Json;
-using YieldingLoop.Core.Machines;
-using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Threads;
@@ -19,8 +17,8 @@ namespace YieldingLoop.Web.Api;
 /// <param name="Pins">Choices already made.</param>
 /// <param name="WhyNot">Choices asked about: why they are not the planner's.</param>
 public sealed record PlanBody(
-    PlanCloth Cloth, SeamEntry Seam, IReadOnlyList<PlanMachine> Machines, PlanDrawer? Drawer = null, IReadOnlyDictionary<string, string>? Schools = null,
-    PlannerWeights? Weights = null, PlanPins? Pins = null, PlanPins? WhyNot = null);
+    PlanCloth Cloth, SeamDocument Seam, IReadOnlyList<PlanMachine> Machines, PlanDrawer? Drawer = null, IReadOnlyDictionary<string, string>? Schools = null,
+    WeightsDocument? Weights = null, PinsDocument? Pins = null, PinsDocument? WhyNot = null);
 
 /// <summary>A cloth by its figures.</summary>
 public sealed record PlanCloth(
@@ -32,10 +30,10 @@ public sealed record PlanCloth(
 /// <param name="Machine">Its record, with its kind: "overlocker", "coverstitch", "convertible" or "plain".</param>
 /// <param name="State">What is on it; nothing is known where it is left out. The thread of a cone in the drawer names it by the drawer's name for it.</param>
 /// <param name="LiftedRules">Hard rules that are lifted on it.</param>
-public sealed record PlanMachine(string Id, Machine Machine, SetupDocument? State = null, IReadOnlyList<LiftedRule>? LiftedRules = null);
+public sealed record PlanMachine(string Id, MachineDocument Machine, SetupDocument? State = null, IReadOnlyList<LiftedRuleDocument>? LiftedRules = null);
 
 /// <summary>The drawer.</summary>
-public sealed record PlanDrawer(IReadOnlyList<NeedleStock>? Needles = null, IReadOnlyList<ThreadStock>? Threads = null);
+public sealed record PlanDrawer(IReadOnlyList<NeedleStockDocument>? Needles = null, IReadOnlyList<ThreadStockDocument>? Threads = null);
 
 /// <summary>Answer of <c>POST /api/v1/plans</c>.</summary>
 public sealed record PlanResponse(
@@ -101,7 +99,7 @@ public sealed record WhyNotResponse(BehindResponse Behind, bool RuledOut, SetupR
 /// <param name="Behind">Why it comes after the best.</param>
 public sealed record SetupResponse(
     string Machine, SetupDocument Setup, IReadOnlyList<SetupThread> Threads, bool NeedleToBuy, double? KnifeNumber, string? SewnWith, bool UpperLoosened,
-    string Verdict, double NeedPercent, double RequiredPercent, double SparePoints, EvaluateResponse Figures, Targets Targets, IReadOnlyList<string> MissedLimits,
+    string Verdict, double NeedPercent, double RequiredPercent, double SparePoints, EvaluateResponse Figures, TargetsDocument Targets, IReadOnlyList<string> MissedLimits,
     SetupCost? Cost, IReadOnlyList<SetupReason> Reasons, IReadOnlyList<SaidFinding> Notes, IReadOnlyList<SaidFinding> WouldChange, IReadOnlyList<string> ToBuy,
     IReadOnlyList<string>? Differs, BehindResponse? Behind)
 {
@@ -112,7 +110,7 @@ public sealed record SetupResponse(
         return new SetupResponse(
             setup.MachineId, SetupDocument.Of(plan.Setup), [.. plan.ThreadFigures.Select(t => new SetupThread(t.Position.Id(), t.StepsTighter, t.TensionCentinewtons, t.ToBuy))],
             plan.NeedleToBuy, plan.KnifeNumber, plan.From switch { SewnFrom.Face => "face-up", SewnFrom.WrongSide => "wrong-side-up", _ => null }, plan.UpperLoosened,
-            verdict.Verdict.Id(), verdict.NeedPercent, verdict.RequiredPercent, verdict.SparePoints, EvaluateResponse.Of(plan.Figures), plan.Targets,
+            verdict.Verdict.Id(), verdict.NeedPercent, verdict.RequiredPercent, verdict.SparePoints, EvaluateResponse.Of(plan.Figures), Documents.Of(plan.Targets),
             [.. Enum.GetValues<PlanLimits>().Where(l => l != PlanLimits.None && (plan.Missed & l) != 0).Select(l => Word(l))],
             plan.Cost is { } cost ? new SetupCost(cost.ChangeoverMinutes, cost.ThreadMetres, cost.Steps, cost.Purchases) : null,
             [.. plan.Reasons.Select(r => new SetupReason(Word(r.Topic), r.Findings, [.. r.Bases.Select(Word)], r.SchoolQuestionId, Sentences.Of(r)))],

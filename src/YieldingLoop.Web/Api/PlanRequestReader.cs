@@ -7,6 +7,7 @@ using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
 
@@ -23,11 +24,13 @@ internal static class PlanRequestReader
         }
 
         Check(body, errors);
-        var question = Question(body, SchoolNames.Read(body.Schools, errors));
+        var schools = SchoolNames.Read(body.Schools, errors);
         if (errors.Any)
         {
             return null;
         }
+
+        var question = Question(body, schools);
 
         var plan = Planner.Plan(question);
         errors.Add("", plan.Problems);
@@ -36,7 +39,7 @@ internal static class PlanRequestReader
             return null;
         }
 
-        var whyNot = body.WhyNot is null ? null : Planner.WhyNot(question, body.WhyNot);
+        var whyNot = body.WhyNot is null ? null : Planner.WhyNot(question, Documents.Read(body.WhyNot));
         errors.Add("whyNot", whyNot?.Problems ?? []);
         return errors.Any ? null : PlanResponse.Of(answer, whyNot?.Value);
     }
@@ -52,7 +55,7 @@ internal static class PlanRequestReader
             errors.Add("cloth.colour", "A colour is written # and six digits 0–9, a–f.");
         }
 
-        errors.Add("seam", body.Seam.Resolve().Problems);
+        errors.Add("seam", Documents.Read(body.Seam).Resolve().Problems);
         if (body.Machines.Count is < 1 or > PlanQuestion.MostMachines)
         {
             errors.Add("machines", $"There are 1 to {PlanQuestion.MostMachines} machines.");
@@ -66,11 +69,12 @@ internal static class PlanRequestReader
                 errors.Add($"{at}.id", "Every machine has a name of its own, of 1 to 60 characters.");
             }
 
-            var problems = MachineCheck.Problems(machine.Machine);
+            var record = Documents.Read(machine.Machine);
+            var problems = MachineCheck.Problems(record);
             errors.Add($"{at}.machine", problems);
             if (machine.State is { } state && problems.Count == 0)
             {
-                errors.Add($"{at}.state", SetupCheck.Problems(machine.Machine, state.ToSetup()));
+                errors.Add($"{at}.state", SetupCheck.Problems(record, state.ToSetup()));
             }
 
             foreach (var lifted in machine.LiftedRules ?? [])
@@ -90,19 +94,19 @@ internal static class PlanRequestReader
 
         for (var i = 0; i < needles.Count; i++)
         {
-            errors.Add($"drawer.needles[{i}]", needles[i].Problems());
+            errors.Add($"drawer.needles[{i}]", Documents.Read(needles[i]).Problems());
         }
 
         for (var i = 0; i < threads.Count; i++)
         {
-            errors.Add($"drawer.threads[{i}]", threads[i].Resolve().Problems);
+            errors.Add($"drawer.threads[{i}]", Documents.Read(threads[i]).Resolve().Problems);
         }
 
-        errors.Add("weights", [.. (body.Weights ?? PlannerWeights.Default).Problems()]);
+        errors.Add("weights", [.. Weights(body).Problems()]);
         Pins("pins", body.Pins);
         Pins("whyNot", body.WhyNot);
 
-        void Pins(string at, PlanPins? pins)
+        void Pins(string at, PinsDocument? pins)
         {
             if (pins?.NeedleOffset is { } offset && !(offset is >= -2 and <= 2))
             {
@@ -118,6 +122,11 @@ internal static class PlanRequestReader
             {
                 errors.Add($"{at}.machineId", "This machine is not among those at hand.");
             }
+
+            if (pins?.Seats is { } seats && (seats.Count == 0 || seats.Distinct().Count() < seats.Count))
+            {
+                errors.Add($"{at}.seats", "One seat or more, each of them once.");
+            }
         }
     }
 
@@ -131,8 +140,11 @@ internal static class PlanRequestReader
             Elastane = cloth.Elastane, Sheds = cloth.Sheds, Runs = cloth.Runs, Melts = cloth.Melts, Colour = cloth.Colour,
         };
         return new PlanQuestion(
-            figures, body.Seam, [.. body.Machines.Select(m => new MachineAtHand(m.Id, m.Machine, m.State?.ToSetup() ?? Setup.Unknown) { Lifted = m.LiftedRules ?? [] })],
-            body.Drawer is { } drawer ? new Core.Planning.Drawer(drawer.Needles ?? [], [.. (drawer.Threads ?? []).Select(t => new Cone(t.Name.Trim(), t))]) : null,
-            schools, body.Weights ?? PlannerWeights.Default, body.Pins ?? PlanPins.None);
+            figures, Documents.Read(body.Seam),
+            [.. body.Machines.Select(m => new MachineAtHand(m.Id, Documents.Read(m.Machine), m.State?.ToSetup() ?? Setup.Unknown) { Lifted = [.. (m.LiftedRules ?? []).Select(Documents.Read)] })],
+            body.Drawer is { } drawer ? new Core.Planning.Drawer([.. (drawer.Needles ?? []).Select(Documents.Read)], [.. (drawer.Threads ?? []).Select(Documents.Read).Select(t => new Cone(t.Name.Trim(), t))]) : null,
+            schools, Weights(body), body.Pins is { } pins ? Documents.Read(pins) : PlanPins.None);
     }
+
+    private static PlannerWeights Weights(PlanBody body) => body.Weights is { } weights ? Documents.Read(weights) : PlannerWeights.Default;
 }

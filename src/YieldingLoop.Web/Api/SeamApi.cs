@@ -4,7 +4,7 @@ using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Store;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
 
@@ -24,7 +24,7 @@ internal static class SeamApi
             json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
             // Positions and kinds are written as they are read.
             json.SerializerOptions.Converters.Add(ContractReader.Choices);
-            WorkroomContext.AddContracts(json.SerializerOptions);
+            StoredFormat.AddTo(json.SerializerOptions);
         });
         return services.AddOpenApi("v1", openApi => openApi.AddSchemaTransformer(ContractSchemas.Describe).AddDocumentTransformer((document, _, _) =>
         {
@@ -72,7 +72,7 @@ internal static class SeamApi
             .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
             .WithSummary("The shortest safe way from what is on a machine to what is wanted on it.")
             .DisableAntiforgery();
-        api.MapGet("/skin-strains", () => SkinStrainCatalogue.All).WithSummary("Published skin strains in movement, %.");
+        api.MapGet("/skin-strains", () => SkinStrainCatalogue.All.Select(s => new SkinStrainListed(s.Id, s.Name, s.LowPercent, s.HighPercent))).WithSummary("Published skin strains in movement, %.");
         api.MapGet("/stitches", () => StitchCatalogue.All.Select(s => new StitchListed(
             s.Id, s.Name, s.Needles, [.. s.NeedlePositions.Select(p => p.Id())], [.. s.OtherPositions.Select(p => p.Id())],
             s.NeedsZigzagWidth, s.NeedsGauge, s.NeedsLoopWidth))).WithSummary("Every stitch, with the threads and geometry it needs.");
@@ -126,6 +126,8 @@ internal static class SeamApi
             extensions: errors.Findings.Count > 0 ? new Dictionary<string, object?> { ["findings"] = errors.Findings } : null);
     }
 }
+
+public sealed record SkinStrainListed(string Id, string Name, double LowPercent, double HighPercent);
 
 public sealed record StitchListed(
     string Id, string Name, int Needles, IReadOnlyList<string> NeedlePositions, IReadOnlyList<string> OtherPositions,

@@ -17,7 +17,7 @@ namespace YieldingLoop.Web.Api;
 /// <param name="Broke">Position whose thread broke.</param>
 /// <param name="StartAgain">Whether every thread is cut and all begins again.</param>
 public sealed record ThreadUpBody(
-    Machine Machine, SetupDocument Wanted, SetupDocument? State = null, IReadOnlyDictionary<string, string>? Schools = null, string? Broke = null, bool StartAgain = false);
+    MachineDocument Machine, SetupDocument Wanted, SetupDocument? State = null, IReadOnlyDictionary<string, string>? Schools = null, string? Broke = null, bool StartAgain = false);
 
 /// <summary>Answer of <c>POST /api/v1/thread-ups</c>.</summary>
 /// <param name="Steps">The steps in their order.</param>
@@ -71,7 +71,8 @@ internal static class ThreadUpRequestReader
             return null;
         }
 
-        errors.Add("machine", MachineCheck.Problems(body.Machine));
+        var machine = Documents.Read(body.Machine);
+        errors.Add("machine", MachineCheck.Problems(machine));
         var schools = SchoolNames.Read(body.Schools, errors);
         ThreadPosition? broke = null;
         if (body.Broke is { } named)
@@ -91,7 +92,7 @@ internal static class ThreadUpRequestReader
             return null;
         }
 
-        var plan = ThreadUpPlanner.Plan(new ThreadUpQuestion(body.Machine, body.State?.ToSetup() ?? Setup.Unknown, body.Wanted.ToSetup(), schools) { Broke = broke, StartAgain = body.StartAgain });
+        var plan = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine, body.State?.ToSetup() ?? Setup.Unknown, body.Wanted.ToSetup(), schools) { Broke = broke, StartAgain = body.StartAgain });
         errors.Add("", plan.Problems);
         return plan.Value is { } answer ? ThreadUpResponse.Of(answer) : null;
     }

@@ -1,9 +1,7 @@
-using System.Security.Cryptography;
-using System.Text.Json;
 using Microsoft.Extensions.Caching.Memory;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Planning;
-using YieldingLoop.Store;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Startup;
 
@@ -17,7 +15,7 @@ public sealed class PlanMemory : IDisposable
 
     private readonly MemoryCache answers = new(new MemoryCacheOptions { SizeLimit = Remembered });
 
-    public Outcome<PlanAnswer> Plan(PlanQuestion question) => answers.GetOrCreate(Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(question, WorkroomContext.Json))), entry =>
+    public Outcome<PlanAnswer> Plan(PlanQuestion question) => answers.GetOrCreate(StoredFormat.Digest(Documents.Of(question)), entry =>
     {
         entry.Size = 1;
         return Planner.Plan(question);

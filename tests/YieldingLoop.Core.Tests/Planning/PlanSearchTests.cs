@@ -221,7 +221,7 @@ public class PlanSearchTests
     {
         var seam = SideSeam with { Direction = ClothDirection.Across, NeedKind = NeedKind.OnBody, OnBodyMm = 208, Job = SeamJob.EdgeFinish, Plies = 1 };
         var drawer = new Drawer([], [new Cone("1", new ThreadStock { Name = "Cotton", KindId = "cotton" }), new Cone("2", new ThreadStock { Name = "Spun", KindId = "spun-polyester" })]);
-        var question = Ask(Cloth("rib-2x2"), seam, Overlocker()) with { Drawer = drawer, Pins = PlanPins.None with { LengthMm = 4, NeedleOffset = 0, Seats = "needle-right", NeedleThreadId = "spun-polyester" } };
+        var question = Ask(Cloth("rib-2x2"), seam, Overlocker()) with { Drawer = drawer, Pins = PlanPins.None with { LengthMm = 4, NeedleOffset = 0, Seats = SeatSet.Of([ThreadPosition.NeedleRight]), NeedleThreadId = "spun-polyester" } };
         var answer = Answer(question);
         Assert.NotEqual(Verdict.Holds, answer.Best.Plan.Figures.Verdict!.Verdict);
         var bearable = Assert.Single(answer.Best.Plan.WouldChange).Figures["bearablePercent"];
@@ -455,7 +455,7 @@ public class PlanSearchTests
         var best = Answer(question).Best.Plan;
         SetupPlan? least = null;
         var seen = 0;
-        foreach (var (stitch, seats) in new[] { ("514", "needle-left+needle-right"), ("504", "needle-right"), ("504", "needle-left") })
+        foreach (var (stitch, seats) in new[] { ("514", SeatSet.Of([ThreadPosition.NeedleRight, ThreadPosition.NeedleLeft])), ("504", SeatSet.Of([ThreadPosition.NeedleRight])), ("504", SeatSet.Of([ThreadPosition.NeedleLeft])) })
         {
             foreach (var needle in new[] { "spun-polyester", "stretch-polyester", "corespun-polyester" })
             {

@@ -73,7 +73,7 @@ public static class PinFields
             MachineId = machine is { } id ? FieldText.Of(id) : null,
             StitchId = stitch == "flatlock" ? null : stitch,
             Flatlock = stitch switch { null => null, "flatlock" => true, _ => false },
-            Seats = Text("seats"),
+            Seats = Text("seats") is { } seats ? SeatSet.Find(seats) : null,
             PointId = Text("needlePoint"),
             SizeMetric = (int?)Number("size"),
             TwinGapMm = Number("gap"),
@@ -142,15 +142,13 @@ public static class PinFields
         {
             for (var j = i + 1; j < seats.Count; j++)
             {
-                yield return (Id(seats[i], seats[j]), $"{seats[i].Name()} and {seats[j].Name()}");
+                yield return (SeatSet.Of([seats[i], seats[j]]).Id, $"{seats[i].Name()} and {seats[j].Name()}");
             }
         }
 
         if (seats.Count == 3)
         {
-            yield return (Id([.. seats]), "all three");
+            yield return (SeatSet.Of(seats).Id, "all three");
         }
-
-        static string Id(params ThreadPosition[] filled) => string.Join('+', filled.Select(s => s.Id()).Order(StringComparer.Ordinal));
     }
 }

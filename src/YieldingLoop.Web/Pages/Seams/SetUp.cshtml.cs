@@ -1,5 +1,3 @@
-using System.Security.Cryptography;
-using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
@@ -15,6 +13,7 @@ using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Store;
+using YieldingLoop.Store.Formats;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
 using YieldingLoop.Web.Pages.Shared;
@@ -215,7 +214,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         MachineRow = RowOf(found.Best);
         Card = CardOf(found.Best, figures);
         Alternatives = [.. found.Alternatives.Select(a => (a, CardOf(a, figures)))];
-        Seen = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(found.Best, WorkroomContext.Json)));
+        Seen = $"{found.Best.MachineId}-{StoredFormat.Digest(Documents.Of(found.Best.Plan))}";
         OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, Row.Entry.Job, Card.Plan.Setup))];
         Manual = ManualTable.For(MachineRow.Entry, Row.Entry.Job.Rolls() ? ManualSetting.RolledHemId : Card.Plan.StitchId, figures);
         Plain = Card.Machine is PlainMachine plain ? PlainStitchAdvice.For(figures, Row.Entry, Card.Plan.Need, plain, Schools).Value : null;

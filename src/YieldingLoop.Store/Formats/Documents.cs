@@ -1,0 +1,168 @@
+using Riok.Mapperly.Abstractions;
+using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.OwnRules;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.ThreadUp;
+
+namespace YieldingLoop.Store.Formats;
+
+/// <summary>
+/// Turns what the core computes with into the documents that are stored, asked and answered, and back. The documents are the
+/// contract: a member renamed in the core changes nothing that was written, and one that is new in the core does not compile
+/// before somebody has said what a document calls it.
+/// </summary>
+[Mapper(RequiredMappingStrategy = RequiredMappingStrategy.Target, RequiredEnumMappingStrategy = RequiredMappingStrategy.Both)]
+public static partial class Documents
+{
+    /// <summary>A cloth as entered.</summary>
+    public static partial ClothDocument Of(ClothEntry cloth);
+
+    /// <summary>A cloth's figures.</summary>
+    public static partial ClothFiguresDocument Of(ClothFigures figures);
+
+    /// <summary>A machine.</summary>
+    [MapDerivedType<Overlocker, OverlockerDocument>]
+    [MapDerivedType<Coverstitch, CoverstitchDocument>]
+    [MapDerivedType<Convertible, ConvertibleDocument>]
+    [MapDerivedType<PlainMachine, PlainMachineDocument>]
+    public static partial MachineDocument Of(Machine machine);
+
+    /// <summary>A row of a manual's table.</summary>
+    public static partial ManualSettingDocument Of(ManualSetting row);
+
+    /// <summary>A seam as entered.</summary>
+    public static partial SeamDocument Of(SeamEntry seam);
+
+    /// <summary>Needles in the drawer.</summary>
+    public static partial NeedleStockDocument Of(NeedleStock needles);
+
+    /// <summary>A thread in the drawer.</summary>
+    public static partial ThreadStockDocument Of(ThreadStock thread);
+
+    /// <summary>A note or rule of the user's own.</summary>
+    public static partial OwnRuleDocument Of(OwnRule rule);
+
+    /// <summary>The settings.</summary>
+    public static partial SettingsDocument Of(WorkroomSettings settings);
+
+    /// <summary>The schools followed.</summary>
+    public static partial SchoolsDocument Of(ChosenSchools schools);
+
+    /// <summary>What the parts of the cost weigh.</summary>
+    public static partial WeightsDocument Of(PlannerWeights weights);
+
+    /// <summary>A question to the planner, with all of it: two that differ anywhere are two questions.</summary>
+    [MapperRequiredMapping(RequiredMappingStrategy.Both)]
+    [MapperIgnoreSource(nameof(PlanQuestion.RidgeAccepted))]
+    [MapperIgnoreSource(nameof(PlanQuestion.SeamCloth))]
+    public static partial PlanQuestionDocument Of(PlanQuestion question);
+
+    [MapperRequiredMapping(RequiredMappingStrategy.Both)]
+    private static partial MachineAtHandDocument Of(MachineAtHand hand);
+
+    [MapperRequiredMapping(RequiredMappingStrategy.Both)]
+    private static partial LiftedRuleDocument Of(LiftedRule lifted);
+
+    [MapperRequiredMapping(RequiredMappingStrategy.Both)]
+    [MapperIgnoreSource(nameof(Drawer.Known))]
+    private static partial DrawerDocument Of(Drawer drawer);
+
+    [MapperRequiredMapping(RequiredMappingStrategy.Both)]
+    private static partial ConeDocument Of(Cone cone);
+
+    [MapperRequiredMapping(RequiredMappingStrategy.Both)]
+    private static partial PinsDocument Of(PlanPins pins);
+
+    /// <summary>What a swatch should show.</summary>
+    public static partial TargetsDocument Of(Targets targets);
+
+    /// <summary>What lies nine times in ten between two figures.</summary>
+    public static partial IntervalDocument Of(Interval interval);
+
+    /// <summary>The same; null where there is none.</summary>
+    public static IntervalDocument? Of(Interval? interval) => interval is { } there ? Of(there) : null;
+
+    /// <summary>A planned set-up.</summary>
+    public static partial PlanDocument Of(SetupPlan plan);
+
+    /// <summary>A kept set-up with all it was made from.</summary>
+    public static partial SnapshotDocument Of(SetupSnapshot snapshot);
+
+    /// <summary>What lists show of a kept set-up.</summary>
+    public static partial SummaryDocument Of(SetupSummary summary);
+
+    /// <summary>A way onto a machine.</summary>
+    public static partial ThreadUpDocument Of(ThreadUpPlan plan);
+
+    /// <summary>A set-up, or what is on a machine.</summary>
+    public static SetupDocument Of(Setup setup) => SetupDocument.Of(setup);
+
+    /// <summary>A needle.</summary>
+    public static NeedleDocument Of(Needle needle) => NeedleDocument.Of(needle);
+
+    /// <summary>A thread.</summary>
+    public static ThreadDocument Of(SewingThread thread) => ThreadDocument.Of(thread);
+
+    /// <summary>The cloth a document says.</summary>
+    public static partial ClothEntry Read(ClothDocument document);
+
+    /// <summary>The machine a document says.</summary>
+    [MapDerivedType<OverlockerDocument, Overlocker>]
+    [MapDerivedType<CoverstitchDocument, Coverstitch>]
+    [MapDerivedType<ConvertibleDocument, Convertible>]
+    [MapDerivedType<PlainMachineDocument, PlainMachine>]
+    public static partial Machine Read(MachineDocument document);
+
+    /// <summary>The seam a document says.</summary>
+    public static partial SeamEntry Read(SeamDocument document);
+
+    /// <summary>The needles a document says.</summary>
+    public static partial NeedleStock Read(NeedleStockDocument document);
+
+    /// <summary>The thread of the drawer a document says.</summary>
+    public static partial ThreadStock Read(ThreadStockDocument document);
+
+    /// <summary>The note or rule a document says.</summary>
+    public static partial OwnRule Read(OwnRuleDocument document);
+
+    /// <summary>The settings a document says.</summary>
+    public static partial WorkroomSettings Read(SettingsDocument document);
+
+    /// <summary>The weights a document says.</summary>
+    public static partial PlannerWeights Read(WeightsDocument document);
+
+    /// <summary>The rule that is lifted, as a document says.</summary>
+    public static partial LiftedRule Read(LiftedRuleDocument document);
+
+    /// <summary>The choices a document says are made.</summary>
+    public static partial PlanPins Read(PinsDocument document);
+
+    /// <summary>The kept set-up a document says.</summary>
+    public static partial SetupSnapshot Read(SnapshotDocument document);
+
+    /// <summary>What a document says lists show.</summary>
+    public static partial SetupSummary Read(SummaryDocument document);
+
+    /// <summary>The way onto a machine a document says.</summary>
+    public static partial ThreadUpPlan Read(ThreadUpDocument document);
+
+    private static IReadOnlyList<ThreadPosition> Of(SeatSet seats) => seats.Seats;
+
+    private static SeatSet Read(IReadOnlyList<ThreadPosition> seats) => SeatSet.Of(seats);
+
+    /// <summary>The set-up a document says.</summary>
+    public static Setup Read(SetupDocument document) => document.ToSetup();
+
+    /// <summary>The needle a document says.</summary>
+    public static Needle Read(NeedleDocument document) => document.ToNeedle();
+
+    /// <summary>The thread a document says.</summary>
+    public static SewingThread Read(ThreadDocument document) => document.ToThread();
+}

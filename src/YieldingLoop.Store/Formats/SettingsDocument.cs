@@ -1,0 +1,59 @@
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Units;
+
+namespace YieldingLoop.Store.Formats;
+
+/// <inheritdoc cref="WorkroomSettings"/>
+public sealed record SettingsDocument
+{
+    /// <inheritdoc cref="WorkroomSettings.Lengths"/>
+    public LengthUnit Lengths { get; init; }
+
+    /// <inheritdoc cref="WorkroomSettings.NeedleSizes"/>
+    public NeedleSizeOrder NeedleSizes { get; init; }
+
+    /// <inheritdoc cref="WorkroomSettings.Words"/>
+    public WordRegion Words { get; init; }
+
+    /// <inheritdoc cref="WorkroomSettings.Schools"/>
+    public SchoolsDocument Schools { get; init; } = Documents.Of(ChosenSchools.Default);
+
+    /// <inheritdoc cref="WorkroomSettings.Weights"/>
+    public WeightsDocument Weights { get; init; } = new();
+
+    /// <inheritdoc cref="WorkroomSettings.FirstHelpRead"/>
+    public bool FirstHelpRead { get; init; }
+}
+
+/// <inheritdoc cref="ChosenSchools"/>
+public sealed record SchoolsDocument(string JoinId, string HideThreadId, string StableKnitPointId, string LooperOrderId = "upper-first")
+{
+    /// <inheritdoc cref="ChosenSchools.HemStitchId"/>
+    public string HemStitchId { get; init; } = "look";
+
+    /// <inheritdoc cref="ChosenSchools.HemLengthId"/>
+    public string HemLengthId { get; init; } = "two-and-a-half";
+
+    /// <inheritdoc cref="ChosenSchools.HemTensionId"/>
+    public string HemTensionId { get; init; } = "when-it-tunnels";
+
+    /// <inheritdoc cref="ChosenSchools.HemTapeId"/>
+    public string HemTapeId { get; init; } = "when-it-tunnels";
+
+    /// <inheritdoc cref="ChosenSchools.NeedleLifeId"/>
+    public string NeedleLifeId { get; init; } = "hours";
+
+    /// <inheritdoc cref="ChosenSchools.TwinEndsId"/>
+    public string TwinEndsId { get; init; } = "tails";
+
+    /// <inheritdoc cref="ChosenSchools.RawEdgeId"/>
+    public string RawEdgeId { get; init; } = "raw";
+
+    /// <inheritdoc cref="ChosenSchools.BrokenThreadId"/>
+    public string BrokenThreadId { get; init; } = "by-place";
+}
+
+/// <inheritdoc cref="PlannerWeights"/>
+public sealed record WeightsDocument(double PerChangeoverMinute = 1, double PerThreadMetre = 0.5, double PerStep = 1, double PerPurchase = 20);
