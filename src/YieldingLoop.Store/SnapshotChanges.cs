@@ -1,77 +1,77 @@
-using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Store;
 
-/// <summary>What has changed since a set-up was kept, in words. The set-up itself never changes by itself.</summary>
+/// <summary>What has changed since a set-up was kept. The set-up itself never changes by itself.</summary>
 public static class SnapshotChanges
 {
-    public static IReadOnlyList<string> Between(SetupSnapshot kept, ClothEntry cloth, SeamEntry seam, Machine record)
+    public static IReadOnlyList<Finding> Between(SetupSnapshot kept, ClothEntry cloth, SeamEntry seam, Machine record)
     {
-        var changes = new List<string>();
+        var changes = new List<Finding>();
         if (kept.Plan.ModelVersion != SeamModel.Version)
         {
-            changes.Add($"The seam model is at version {SeamModel.Version}; this was worked out with {kept.Plan.ModelVersion}.");
+            changes.Add(new Finding("model-version").With("now", SeamModel.Version).With("was", kept.Plan.ModelVersion));
         }
 
         if (cloth.Resolve().Value is { } now)
         {
             var then = kept.ClothFigures;
-            Figure("The cloth's stretch across", "%", then.StretchAcross.Value, now.StretchAcross.Value);
-            Figure("The cloth's stretch lengthwise", "%", then.StretchLengthwise.Value, now.StretchLengthwise.Value);
-            Figure("The cloth's weight", "g/m²", then.AreaDensity.Value, now.AreaDensity.Value);
-            Figure("The cloth's thickness", "mm", then.Thickness.Value, now.Thickness.Value);
+            Figure("cloth-stretch-across", then.StretchAcross.Value, now.StretchAcross.Value);
+            Figure("cloth-stretch-lengthwise", then.StretchLengthwise.Value, now.StretchLengthwise.Value);
+            Figure("cloth-area-density", then.AreaDensity.Value, now.AreaDensity.Value);
+            Figure("cloth-thickness", then.Thickness.Value, now.Thickness.Value);
             if ((then.Elastane, then.Sheds, then.Runs, then.Melts) != (now.Elastane, now.Sheds, now.Runs, now.Melts))
             {
-                changes.Add("What the cloth does (elastane, shedding, running, melting) was changed.");
+                changes.Add(new("cloth-nature"));
             }
         }
 
         if (kept.Seam != seam)
         {
-            changes.Add("The seam's description was changed.");
+            changes.Add(new("seam-described"));
         }
 
         if (record.Heads().FirstOrDefault(h => h.Kind == kept.Machine.Kind) is not { } machine)
         {
-            changes.Add("The machine's record is not that of a machine of this kind any more.");
+            changes.Add(new("machine-kind"));
             return changes;
         }
 
-        foreach (var (before, after) in kept.Machine.Dials.Join(machine.Dials, d => d.Position, d => d.Position, (before, after) => (before, after)))
-        {
-            if (before.Dial != after.Dial)
-            {
-                changes.Add($"The {Core.Threads.ThreadPositions.Name(before.Position)} dial of the machine was changed: neutral {Text(before.Dial.Neutral)} → {Text(after.Dial.Neutral)}, {Scale(before.Dial)} → {Scale(after.Dial)}.");
-            }
-        }
-
+        changes.AddRange(kept.Machine.Dials.Join(machine.Dials, d => d.Position, d => d.Position, (before, after) => (before.Position, Before: before.Dial, After: after.Dial))
+            .Where(d => d.Before != d.After).Select(d => Dial(d.Position, d.Before, d.After)));
         var baseline = kept.Seam.Job.Rolls() || kept.Plan.Flatlock ? null : ManualTable.For(record, kept.Plan.StitchId, kept.ClothFigures) is { Dials.Count: > 0 } row ? row : null;
         if (Written(kept.Plan.Baseline) != Written(baseline))
         {
-            changes.Add("The manual's own table says something else for this stitch and cloth now.");
+            changes.Add(new("manual-table"));
         }
 
         if (!SameExceptDials(kept.Machine, machine))
         {
-            changes.Add("The machine's record was changed (finger, knife, feed, needles, threads, gauge or parts).");
+            changes.Add(new("machine-record"));
         }
 
         return changes;
 
-        void Figure(string what, string unit, double then, double now)
+        void Figure(string code, double then, double now)
         {
             if (Math.Abs(then - now) > 0.005 * Math.Max(1, Math.Abs(then)))
             {
-                changes.Add($"{what} was {Text(then)} {unit}, now {Text(now)}.");
+                changes.Add(new Finding(code).With("was", then).With("now", now));
             }
         }
     }
+
+    private static Finding Dial(ThreadPosition position, DialScale was, DialScale now) => new Finding("machine-dial")
+        .With("dial", position.Id())
+        .With("wasNeutral", was.Neutral).With("wasLowest", was.Lowest).With("wasHighest", was.Highest).With("wasSense", JsonNamingPolicy.KebabCaseLower.ConvertName(was.Sense.ToString()))
+        .With("nowNeutral", now.Neutral).With("nowLowest", now.Lowest).With("nowHighest", now.Highest).With("nowSense", JsonNamingPolicy.KebabCaseLower.ConvertName(now.Sense.ToString()));
 
     private static string Written(ManualSetting? row) => row is null ? "" : JsonSerializer.Serialize(Documents.Of(row), StoredFormat.Json);
 
@@ -91,9 +91,4 @@ public static class SnapshotChanges
 
     private static readonly string[] Reported =
         ["name", "kind", "manualTable", "threadMarks", "needleLeft", "needleCentre", "needleRight", "upperLooper", "lowerLooper", "chainLooper", "topCover", "topTension"];
-
-    private static string Scale(DialScale dial) =>
-        $"{Text(dial.Lowest)}–{Text(dial.Highest)} {(dial.Sense == DialSense.HigherIsTighter ? "higher is tighter" : "higher is looser")}";
-
-    private static string Text(double value) => Math.Round(value, 2).ToString(CultureInfo.InvariantCulture);
 }

@@ -104,10 +104,12 @@ public sealed class WorkroomTests : IDisposable
             var row = await w.Setups.Include(s => s.Cloth).Include(s => s.Seam).Include(s => s.Machine).SingleAsync(s => s.Id == id);
             Assert.Equal(75, row.Snapshot.ClothFigures.StretchAcross.Value);
             var changes = SnapshotChanges.Between(row.Snapshot, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry);
-            Assert.Contains(changes, c => c.Contains("stretch across was 75 %, now 40", StringComparison.Ordinal));
-            Assert.Contains(changes, c => c.Contains("upper looper dial", StringComparison.Ordinal) && c.Contains("4 → 5", StringComparison.Ordinal));
-            Assert.Contains(changes, c => c.Contains("gauge", StringComparison.Ordinal));
-            Assert.Equal(3, changes.Count);
+            Assert.Equal(["cloth-stretch-across", "machine-dial", "machine-record"], changes.Select(c => c.Code));
+            Assert.Equal((75, 40), (changes[0].Figures["was"], changes[0].Figures["now"]));
+            Assert.Equal(("upper-looper", 4, 5), (changes[1].Names["dial"], changes[1].Figures["wasNeutral"], changes[1].Figures["nowNeutral"]));
+            Assert.Equal("The cloth's stretch across was 75 %, now 40.", SnapshotWords.Of(changes[0]));
+            Assert.Equal("The upper looper dial of the machine was changed: neutral 4 → 5, 0–9 higher is tighter → 0–9 higher is tighter.", SnapshotWords.Of(changes[1]));
+            Assert.Empty(changes.SelectMany(SnapshotWords.Lacks));
             return 0;
         });
     }
@@ -120,14 +122,16 @@ public sealed class WorkroomTests : IDisposable
         {
             var row = await w.Setups.Include(s => s.Cloth).Include(s => s.Seam).Include(s => s.Machine).SingleAsync(s => s.Id == id);
             Assert.Empty(SnapshotChanges.Between(row.Snapshot, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry));
-            Assert.NotEmpty(SnapshotChanges.Between(row.Snapshot, row.Cloth!.Entry, row.Seam!.Entry with { Plies = 3 }, row.Machine!.Entry));
+            Assert.Equal("seam-described", Assert.Single(SnapshotChanges.Between(row.Snapshot, row.Cloth!.Entry, row.Seam!.Entry with { Plies = 3 }, row.Machine!.Entry)).Code);
             // The manual's table, typed in later, is something the set-up was not made with; a machine of another kind cannot have made it.
             var table = new ManualSetting { StitchId = row.Snapshot.Plan.StitchId, Dials = [new(Core.Threads.ThreadPosition.UpperLooper, 5)] };
-            Assert.Contains("manual's own table", Assert.Single(SnapshotChanges.Between(row.Snapshot, row.Cloth.Entry, row.Seam.Entry, Machine with { ManualTable = [table] })), StringComparison.Ordinal);
-            Assert.Contains("not that of a machine of this kind", Assert.Single(SnapshotChanges.Between(row.Snapshot, row.Cloth.Entry, row.Seam.Entry, MachineTemplates.Plain("Other"))), StringComparison.Ordinal);
-            Assert.NotEmpty(SnapshotChanges.Between(row.Snapshot, row.Cloth!.Entry with { Sheds = true }, row.Seam!.Entry, row.Machine!.Entry));
+            Assert.Equal("manual-table", Assert.Single(SnapshotChanges.Between(row.Snapshot, row.Cloth.Entry, row.Seam.Entry, Machine with { ManualTable = [table] })).Code);
+            Assert.Equal("machine-kind", Assert.Single(SnapshotChanges.Between(row.Snapshot, row.Cloth.Entry, row.Seam.Entry, MachineTemplates.Plain("Other"))).Code);
+            Assert.Equal("cloth-nature", Assert.Single(SnapshotChanges.Between(row.Snapshot, row.Cloth!.Entry with { Sheds = true }, row.Seam!.Entry, row.Machine!.Entry)).Code);
             var older = row.Snapshot with { Plan = row.Snapshot.Plan with { ModelVersion = "0" } };
-            Assert.Contains("version", Assert.Single(SnapshotChanges.Between(older, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry)), StringComparison.Ordinal);
+            var version = Assert.Single(SnapshotChanges.Between(older, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry));
+            Assert.Equal(("model-version", "0"), (version.Code, version.Names["was"]));
+            Assert.Empty(SnapshotWords.Lacks(version));
             return 0;
         });
     }

@@ -42,7 +42,7 @@ public static class Sentences
         },
     };
 
-    private static readonly SentenceFile Whole = new("planning-sentences.json", FigureForms, NameForms), Fragments = new("planning-fragments.json", FigureForms, NameForms);
+    private static readonly SentenceFile Whole = new(typeof(SentenceFile).Assembly, "planning-sentences.json", FigureForms, NameForms), Fragments = new(typeof(SentenceFile).Assembly, "planning-fragments.json", FigureForms, NameForms);
 
     /// <summary>Every code that has a sentence.</summary>
     public static IReadOnlyCollection<string> Codes => Whole.Codes;

@@ -21,7 +21,7 @@ public sealed record StepWords(string Title, IReadOnlyList<string> Lines, Cautio
 /// <summary>Says the steps of a thread-up. Common practice A4 to A5, B4 to B7, C8, F7, F10, F16; no published source. Users' own names stand between quotation marks.</summary>
 public static class ThreadUpWords
 {
-    private static readonly SentenceFile Sentences = new("thread-up-sentences.json", new Dictionary<string, Func<double, string>>(), new Dictionary<string, Func<string, string>>
+    private static readonly SentenceFile Sentences = new(typeof(SentenceFile).Assembly, "thread-up-sentences.json", new Dictionary<string, Func<double, string>>(), new Dictionary<string, Func<string, string>>
     {
         ["position"] = id => ThreadPositions.Find(id)?.Name() ?? id,
         ["the"] = ids => Phrase.List([.. ids.Split(',').Select(id => "the " + (ThreadPositions.Find(id)?.Name() ?? id))]),

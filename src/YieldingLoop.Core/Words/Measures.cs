@@ -3,7 +3,7 @@ namespace YieldingLoop.Core.Words;
 /// <summary>What tests of a dial and the reckoner have found out, in English.</summary>
 public static class Measures
 {
-    private static readonly SentenceFile File = new("measures.json", new Dictionary<string, Func<double, string>>(), new Dictionary<string, Func<string, string>>
+    private static readonly SentenceFile File = new(typeof(SentenceFile).Assembly, "measures.json", new Dictionary<string, Func<double, string>>(), new Dictionary<string, Func<string, string>>
     {
         ["position"] = id => Vocabulary.Name("position." + id),
         ["sense"] = id => id == "higher-is-tighter" ? "tighter" : "looser",

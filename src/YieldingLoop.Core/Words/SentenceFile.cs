@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Reflection;
 using System.Text.Json;
 using System.Text.RegularExpressions;
 
@@ -18,12 +19,15 @@ public sealed partial class SentenceFile
     private readonly IReadOnlyDictionary<string, Func<string, string>> nameForms;
 
     /// <summary>Reads a file of templates by topic and code.</summary>
-    /// <param name="resource">Name of the embedded file.</param>
+    /// <param name="assembly">Where the file is embedded.</param>
+    /// <param name="resource">Its name.</param>
     /// <param name="figureForms">Ways to say a figure beyond number formats.</param>
     /// <param name="nameForms">Ways to say an identifier.</param>
-    public SentenceFile(string resource, IReadOnlyDictionary<string, Func<double, string>> figureForms, IReadOnlyDictionary<string, Func<string, string>> nameForms)
+    /// <exception cref="ArgumentException">There is no such file.</exception>
+    public SentenceFile(
+        Assembly assembly, string resource, IReadOnlyDictionary<string, Func<double, string>> figureForms, IReadOnlyDictionary<string, Func<string, string>> nameForms)
     {
-        using var stream = typeof(SentenceFile).Assembly.GetManifestResourceStream(resource)
+        using var stream = assembly.GetManifestResourceStream(resource)
             ?? throw new ArgumentException($"There is no file {resource}.", nameof(resource));
         var topics = JsonSerializer.Deserialize<Dictionary<string, Dictionary<string, string>>>(stream)!;
         templates = topics.SelectMany(t => t.Value).ToDictionary(t => t.Key, t => t.Value, StringComparer.Ordinal);
