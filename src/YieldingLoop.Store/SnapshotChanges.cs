@@ -23,10 +23,10 @@ public static class SnapshotChanges
         if (cloth.Resolve().Value is { } now)
         {
             var then = kept.ClothFigures;
-            Figure("cloth-stretch-across", then.StretchAcross.Value, now.StretchAcross.Value);
-            Figure("cloth-stretch-lengthwise", then.StretchLengthwise.Value, now.StretchLengthwise.Value);
-            Figure("cloth-area-density", then.AreaDensity.Value, now.AreaDensity.Value);
-            Figure("cloth-thickness", then.Thickness.Value, now.Thickness.Value);
+            Figure("cloth-stretch-across", then.StretchAcrossPercent.Value, now.StretchAcrossPercent.Value);
+            Figure("cloth-stretch-lengthwise", then.StretchLengthwisePercent.Value, now.StretchLengthwisePercent.Value);
+            Figure("cloth-area-density", then.AreaDensityGsm.Value, now.AreaDensityGsm.Value);
+            Figure("cloth-thickness", then.ThicknessMm.Value, now.ThicknessMm.Value);
             if ((then.Elastane, then.Sheds, then.Runs, then.Melts) != (now.Elastane, now.Sheds, now.Runs, now.Melts))
             {
                 changes.Add(new("cloth-nature"));

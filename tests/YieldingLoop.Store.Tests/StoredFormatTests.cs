@@ -90,7 +90,7 @@ public class StoredFormatTests
             Assert.Equal(then.CoverFace ?? 0, seam.CoverFace ?? 0, 9);
             Assert.Equal(then.TunnellingIndex ?? 0, seam.TunnellingIndex ?? 0, 9);
             Assert.Equal(then.StrengthNewtonsPerCm, seam.StrengthNewtonsPerCm, 9);
-            Assert.Equal(kept.Plan.Figures.Growth?.Middle ?? 0, now.Growth?.Middle ?? 0, 9);
+            Assert.Equal(kept.Plan.Figures.GrowthPercent?.Middle ?? 0, now.GrowthPercent?.Middle ?? 0, 9);
         }
     }
 

@@ -102,7 +102,7 @@ public sealed class WorkroomTests : IDisposable
         await file.Do(async w =>
         {
             var row = await w.Setups.Include(s => s.Cloth).Include(s => s.Seam).Include(s => s.Machine).SingleAsync(s => s.Id == id);
-            Assert.Equal(75, row.Snapshot.ClothFigures.StretchAcross.Value);
+            Assert.Equal(75, row.Snapshot.ClothFigures.StretchAcrossPercent.Value);
             var changes = SnapshotChanges.Between(row.Snapshot, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry);
             Assert.Equal(["cloth-stretch-across", "machine-dial", "machine-record"], changes.Select(c => c.Code));
             Assert.Equal((75, 40), (changes[0].Figures["was"], changes[0].Figures["now"]));

@@ -265,7 +265,7 @@ public sealed class KeepingTests : IDisposable
 
         Assert.Contains($"/seams/{9}/set-up?machine=4", page.QuerySelector(".notice a")!.GetAttribute("href"), StringComparison.Ordinal);
         // The card is as it was kept: the figures of then.
-        Assert.Contains(FormattableString.Invariant($"pops at {Math.Round(kept.Plan.Figures.Yield.Middle)} %"), page.QuerySelector(".verdict, main")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(FormattableString.Invariant($"pops at {Math.Round(kept.Plan.Figures.YieldPercent.Middle)} %"), page.QuerySelector(".verdict, main")!.TextContent, StringComparison.Ordinal);
         // What was on its way onto the machine goes on.
         Assert.DoesNotContain("500", (await visitor.OpenAsync("/thread-ups/2")).Title, StringComparison.Ordinal);
         // A set-up of today has nothing to say.

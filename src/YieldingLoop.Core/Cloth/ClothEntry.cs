@@ -104,11 +104,11 @@ public sealed record ClothEntry
             : Outcome.Of(new ClothFigures
             {
                 Name = Name.Trim(),
-                StretchAcross = across!,
-                StretchLengthwise = lengthwise!,
-                Recovery = (acrossRecovery ?? lengthwiseRecovery) is { } recovery ? Figure.Of(recovery, MeasuredStretchError, FigureSource.Measured) : null,
-                AreaDensity = density!,
-                Thickness = thickness!,
+                StretchAcrossPercent = across!,
+                StretchLengthwisePercent = lengthwise!,
+                RecoveryPercent = (acrossRecovery ?? lengthwiseRecovery) is { } recovery ? Figure.Of(recovery, MeasuredStretchError, FigureSource.Measured) : null,
+                AreaDensityGsm = density!,
+                ThicknessMm = thickness!,
                 Elastane = Elastane,
                 Sheds = Sheds,
                 Runs = Runs,

@@ -42,19 +42,19 @@ public sealed record ClothFigures
     public required string Name { get; init; }
 
     /// <summary>Stretch crosswise, %.</summary>
-    public required Figure StretchAcross { get; init; }
+    public required Figure StretchAcrossPercent { get; init; }
 
     /// <summary>Stretch lengthwise, %.</summary>
-    public required Figure StretchLengthwise { get; init; }
+    public required Figure StretchLengthwisePercent { get; init; }
 
     /// <summary>Share of the stretch taken back, %; null where not known.</summary>
-    public Figure? Recovery { get; init; }
+    public Figure? RecoveryPercent { get; init; }
 
     /// <summary>One ply, g/m².</summary>
-    public required Figure AreaDensity { get; init; }
+    public required Figure AreaDensityGsm { get; init; }
 
     /// <summary>One ply, mm.</summary>
-    public required Figure Thickness { get; init; }
+    public required Figure ThicknessMm { get; init; }
 
     /// <summary>Whether it holds elastane.</summary>
     public bool Elastane { get; init; }
@@ -72,8 +72,8 @@ public sealed record ClothFigures
     public string? Colour { get; init; }
 
     /// <summary>Stretch in its stretchiest direction, %.</summary>
-    public double HighestStretch => Math.Max(StretchAcross.Value, StretchLengthwise.Value);
+    public double HighestStretchPercent => Math.Max(StretchAcrossPercent.Value, StretchLengthwisePercent.Value);
 
     /// <summary>Stretch along a seam that runs this way, %.</summary>
-    public Figure StretchAlong(ClothDirection direction) => direction == ClothDirection.Across ? StretchAcross : StretchLengthwise;
+    public Figure StretchAlongPercent(ClothDirection direction) => direction == ClothDirection.Across ? StretchAcrossPercent : StretchLengthwisePercent;
 }

@@ -50,7 +50,7 @@ public sealed record Convertible : Machine
     public static Convertible Of(Overlocker overlock, Coverstitch cover) => new()
     {
         Name = overlock.Name,
-        StitchLength = overlock.StitchLength,
+        StitchLengthMm = overlock.StitchLengthMm,
         NeedleSystem = overlock.NeedleSystem,
         NeedlePointIds = overlock.NeedlePointIds,
         NeedleSizes = overlock.NeedleSizes,
@@ -61,7 +61,7 @@ public sealed record Convertible : Machine
         Cover = cover with
         {
             Name = overlock.Name,
-            StitchLength = overlock.StitchLength,
+            StitchLengthMm = overlock.StitchLengthMm,
             NeedleSystem = overlock.NeedleSystem,
             NeedlePointIds = overlock.NeedlePointIds,
             NeedleSizes = overlock.NeedleSizes,

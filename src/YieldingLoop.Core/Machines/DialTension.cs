@@ -33,7 +33,7 @@ public static class DialTension
     public static double TensionAt(ThreadPosition position, ThreadKind thread, double stepsTighter, ThreadKind calibrationThread) =>
         position.NeutralTensionCentinewtons()
         * Math.Exp(LogTensionPerStep * stepsTighter)
-        * Math.Pow(thread.DiscDiameter / calibrationThread.DiscDiameter, DiameterExponent)
+        * Math.Pow(thread.DiscDiameterMm / calibrationThread.DiscDiameterMm, DiameterExponent)
         * (thread.FrictionRatio / calibrationThread.FrictionRatio);
 
     /// <summary>
@@ -41,6 +41,6 @@ public static class DialTension
     /// thread has at neutral: its thread-neutral dial.
     /// </summary>
     public static double ThreadNeutralSteps(ThreadKind thread, ThreadKind calibrationThread) =>
-        -(DiameterExponent * Math.Log(thread.DiscDiameter / calibrationThread.DiscDiameter)
+        -(DiameterExponent * Math.Log(thread.DiscDiameterMm / calibrationThread.DiscDiameterMm)
           + Math.Log(thread.FrictionRatio / calibrationThread.FrictionRatio)) / LogTensionPerStep;
 }

@@ -16,9 +16,9 @@ public sealed record DialSwatch(double Number, double ReadingMm);
 /// <summary>What two swatches taught about a dial.</summary>
 /// <param name="Sense">Which way its numbers run.</param>
 /// <param name="Neutral">The number at which the machine sews balanced, settable on the dial; null where the two swatches do not reach it.</param>
-/// <param name="ReadingPerNumber">How much the reading changes per dial number, mm.</param>
+/// <param name="ReadingPerNumberMm">How much the reading changes per dial number, mm.</param>
 /// <param name="Findings">What was seen and what follows.</param>
-public sealed record DialLesson(DialSense Sense, double? Neutral, double ReadingPerNumber, IReadOnlyList<Finding> Findings);
+public sealed record DialLesson(DialSense Sense, double? Neutral, double ReadingPerNumberMm, IReadOnlyList<Finding> Findings);
 
 /// <summary>
 /// Learns the sense and the neutral number of one dial from two swatches: everything stays as it is, one dial moves by

@@ -46,7 +46,7 @@ public abstract record Machine
     public required string Name { get; init; }
 
     /// <summary>Stitch length, mm.</summary>
-    public required SettingRange StitchLength { get; init; }
+    public required SettingRange StitchLengthMm { get; init; }
 
     /// <summary>Needle system as printed on the machine or in its manual.</summary>
     public required string NeedleSystem { get; init; }

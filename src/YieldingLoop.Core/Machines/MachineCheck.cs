@@ -36,7 +36,7 @@ public static class MachineCheck
             yield return new("name", $"The name is {machine.Name.Trim().Length:N0} characters long; at most {Machine.LongestName} fit on a card.");
         }
 
-        foreach (var problem in Dials(machine is Convertible both ? both.Overlock : machine).Concat(machine.StitchLength.Check("stitchLength", "stitch length (mm)", 0.3, 8)))
+        foreach (var problem in Dials(machine is Convertible both ? both.Overlock : machine).Concat(machine.StitchLengthMm.Check("stitchLength", "stitch length (mm)", 0.3, 8)))
         {
             yield return problem;
         }

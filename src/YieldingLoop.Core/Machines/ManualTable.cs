@@ -77,13 +77,13 @@ public static class ManualTable
     public static ManualSetting? For(Machine machine, string stitchId, ClothFigures cloth)
     {
         var rows = machine.ManualTable.Where(r => r.StitchId == stitchId).ToDictionary(r => r.Cloth);
-        var weight = cloth.AreaDensity.Value switch
+        var weight = cloth.AreaDensityGsm.Value switch
         {
             < ClothLimits.LightBelowGsm => ManualCloth.Light,
             < ClothLimits.HeavyFromGsm => ManualCloth.Medium,
             _ => ManualCloth.Heavy,
         };
-        return (cloth.HighestStretch > ClothLimits.HighStretchAbovePercent ? rows.GetValueOrDefault(ManualCloth.VeryStretchy) : null)
+        return (cloth.HighestStretchPercent > ClothLimits.HighStretchAbovePercent ? rows.GetValueOrDefault(ManualCloth.VeryStretchy) : null)
             ?? rows.GetValueOrDefault(weight)
             ?? rows.GetValueOrDefault(ManualCloth.Any);
     }
@@ -120,9 +120,9 @@ public static class ManualTable
                 yield return new(field + ".note", $"A remark is at most {ManualSetting.LongestNote} characters long.");
             }
 
-            if (row.LengthMm is { } length && !(length >= head.StitchLength.Least && length <= head.StitchLength.Most))
+            if (row.LengthMm is { } length && !(length >= head.StitchLengthMm.Least && length <= head.StitchLengthMm.Most))
             {
-                yield return new(field + ".lengthMm", Between("The stitch length", head.StitchLength));
+                yield return new(field + ".lengthMm", Between("The stitch length", head.StitchLengthMm));
             }
 
             if (row.Differential is { } ratio && !(head.Feed is { } feed && ratio >= feed.Least && ratio <= feed.Most))

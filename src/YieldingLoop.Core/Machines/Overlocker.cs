@@ -69,7 +69,7 @@ public sealed record Overlocker : Machine
     public required IReadOnlyList<FingerPosition> Fingers { get; init; }
 
     /// <summary>Cutting width from the right needle, mm.</summary>
-    public required SettingRange CuttingWidth { get; init; }
+    public required SettingRange CuttingWidthMm { get; init; }
 
     /// <summary>Numbers of the knife dial; null where it is marked in mm or not at all.</summary>
     public KnifeDial? KnifeDial { get; init; }
@@ -135,8 +135,8 @@ public sealed record Overlocker : Machine
             return null;
         }
 
-        var span = CuttingWidth.Most - CuttingWidth.Least;
-        var share = span > 0 ? (fromRightMm - CuttingWidth.Least) / span : 0;
+        var span = CuttingWidthMm.Most - CuttingWidthMm.Least;
+        var share = span > 0 ? (fromRightMm - CuttingWidthMm.Least) / span : 0;
         return Math.Round(dial.AtLeast + share * (dial.AtMost - dial.AtLeast), 2);
     }
 

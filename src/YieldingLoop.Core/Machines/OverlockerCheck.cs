@@ -19,7 +19,7 @@ internal static class OverlockerCheck
             problems.Add(new("leftTipHigherMm", "The tips stand at most 3 mm apart in height."));
         }
 
-        problems.AddRange(machine.CuttingWidth.Check("cuttingWidth", "cutting width (mm, from the right needle)", 0.5, 10));
+        problems.AddRange(machine.CuttingWidthMm.Check("cuttingWidth", "cutting width (mm, from the right needle)", 0.5, 10));
         problems.AddRange(machine.Differential.Check("differential", "differential ratio", 0.3, 3));
         if (machine.KnifeDial is { } knife && !(double.IsFinite(knife.AtLeast) && double.IsFinite(knife.AtMost) && knife.AtLeast != knife.AtMost))
         {

@@ -150,7 +150,7 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
     private double Drag(SolvedDial upper, SolvedDial lower)
     {
         var mean = (upper.TensionCentinewtons / ThreadPosition.UpperLooper.NeutralTensionCentinewtons() + lower.TensionCentinewtons / ThreadPosition.LowerLooper.NeutralTensionCentinewtons()) / 2;
-        return ClothEffects.Drag(mean, layout.Stitch.ThreadCount, question.Cloth.StretchAlong(question.Seam.Direction).Value, question.Cloth.AreaDensity.Value);
+        return ClothEffects.Drag(mean, layout.Stitch.ThreadCount, question.Cloth.StretchAlongPercent(question.Seam.Direction).Value, question.Cloth.AreaDensityGsm.Value);
     }
 
     private static double Meeting(SolvedDial upper, SolvedDial lower) => SeamLayout.MeetingLinePerLog * Math.Log(upper.TensionCentinewtons / lower.TensionCentinewtons);

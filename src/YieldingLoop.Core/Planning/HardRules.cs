@@ -34,7 +34,7 @@ internal static class HardRules
         // D7.
         new("rolled-thin", RuleStage.Layout,
             t => Of("rolled-thin").With("job", t.Job.Id()).With("belowGsm", Planner.ThinBelowGsm).With("upToMm", Planner.RollsUpToMm)
-                .With("areaDensityGsm", t.Question.Cloth.AreaDensity.Value).With("thicknessMm", t.Question.Cloth.Thickness.Value),
+                .With("areaDensityGsm", t.Question.Cloth.AreaDensityGsm.Value).With("thicknessMm", t.Question.Cloth.ThicknessMm.Value),
             t => t.Job.Rolls() && !Planner.Thin(t.Question.Cloth)),
         // Model section 6.
         new("two-threads-no-load", RuleStage.Layout, _ => Of("two-threads-no-load"),
@@ -62,17 +62,17 @@ internal static class HardRules
         new("universal-by-school", RuleStage.Needle, Universal,
             t => t.Needle!.Point == NeedleCatalogue.Universal && !NeedleRules.UniversalAllowed(t.Question.Cloth, t.Question.Schools)),
         new("thread-to-eye", RuleStage.Needle,
-            t => Of("thread-to-eye").With("thread", t.NeedleThread!.Kind.Id).With("threadMm", t.NeedleThread.Kind.DiscDiameter).With("eyeMm", t.Needle!.Size.EyeMillimetres).With("sizeMetric", t.Needle.Size.Metric),
-            t => t.NeedleThread!.Kind.DiscDiameter > EyeMostShare * t.Needle!.Size.EyeMillimetres),
+            t => Of("thread-to-eye").With("thread", t.NeedleThread!.Kind.Id).With("threadMm", t.NeedleThread.Kind.DiscDiameterMm).With("eyeMm", t.Needle!.Size.EyeMillimetres).With("sizeMetric", t.Needle.Size.Metric),
+            t => t.NeedleThread!.Kind.DiscDiameterMm > EyeMostShare * t.Needle!.Size.EyeMillimetres),
         // F7.
         new("twin-in-slots", RuleStage.Needle, t => Of("twin-in-slots").With("reason", TwinProblem(t)!), t => TwinProblem(t) is not null),
         // C6.
         new("thick-wants-length", RuleStage.Length, _ => Of("thick-wants-length").With("leastMm", ThickLeastLengthMm),
-            t => t.LengthMm < Math.Min(ThickLeastLengthMm, t.Layout.Head.StitchLength.Most) - 1e-9 && t.Loopers.Any(k => k.Tex >= ThickFromTex)),
+            t => t.LengthMm < Math.Min(ThickLeastLengthMm, t.Layout.Head.StitchLengthMm.Most) - 1e-9 && t.Loopers.Any(k => k.Tex >= ThickFromTex)),
         // C4.
         new("shedding-short", RuleStage.Length, _ => Of("shedding-short").With("mostMm", SheddingMostLengthMm),
             t => t.Question.Cloth.Sheds && t.Stitch.Family == StitchFamily.Overlock && !t.Layout.Flatlock && !t.Job.Rolls()
-                && t.LengthMm > Math.Max(SheddingMostLengthMm, t.Layout.Head.StitchLength.Least) + 1e-9 && !t.Loopers.Any(k => k.Tex >= ThickFromTex)),
+                && t.LengthMm > Math.Max(SheddingMostLengthMm, t.Layout.Head.StitchLengthMm.Least) + 1e-9 && !t.Loopers.Any(k => k.Tex >= ThickFromTex)),
     ];
 
     private static readonly Dictionary<RuleStage, HardRule[]> ByStage = All.GroupBy(r => r.Stage).ToDictionary(g => g.Key, g => g.ToArray());
@@ -101,7 +101,7 @@ internal static class HardRules
 
     private static Finding Universal(SetupTrial trial) => !trial.Question.Schools.UniversalOnStableKnits
         ? Of("universal-never")
-        : Of(trial.Question.Cloth.Elastane ? "universal-skips-elastane" : "universal-skips").With("stretchPercent", trial.Question.Cloth.HighestStretch)
+        : Of(trial.Question.Cloth.Elastane ? "universal-skips-elastane" : "universal-skips").With("stretchPercent", trial.Question.Cloth.HighestStretchPercent)
             .With("school", $"{SchoolCatalogue.StableKnitPoint.Id}.{trial.Question.Schools.Chosen(SchoolCatalogue.StableKnitPoint).Id}");
 
     /// <summary>Which machine does it instead; null where that is no matter of machines.</summary>

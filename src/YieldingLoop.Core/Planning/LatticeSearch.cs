@@ -95,16 +95,16 @@ internal sealed class LatticeSearch
         var pins = question.Pins;
         var head = layout.Head;
         var weights = question.Weights;
-        var thickness = SeamGeometry.SewnThickness(question.Seam.Plies, question.Cloth.Thickness.Value);
+        var thickness = SeamGeometry.SewnThickness(question.Seam.Plies, question.Cloth.ThicknessMm.Value);
         var solver = new DialSolver(question, layout, thickness);
         var change = new Changeover(layout.Hand.Machine, layout.Hand.State, head.Kind);
-        var along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
+        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
         double? differential = head.Feed is not { } feed ? null
             : question.Seam.Job == SeamJob.LettuceEdge ? feed.Least
             : feed.Settable(ClothEffects.FlatDifferential(along));
-        var lengths = LatticeAxes.HalfSteps(head.StitchLength, pins.LengthMm);
+        var lengths = LatticeAxes.HalfSteps(head.StitchLengthMm, pins.LengthMm);
         var widths = layout.Stitch.NeedsZigzagWidth ? LatticeAxes.Widths(layout, pins.WidthMm) : [0];
-        var cuts = head is Overlocker knife ? LatticeAxes.HalfSteps(knife.CuttingWidth, pins.CuttingWidthMm) : [];
+        var cuts = head is Overlocker knife ? LatticeAxes.HalfSteps(knife.CuttingWidthMm, pins.CuttingWidthMm) : [];
         var offsets = LatticeAxes.Offsets(layout, question);
         var needles = (layout.TwinGapMm is { } gap ? PlanOptions.TwinNeedles(question, head, layout.Hand.State).Where(n => n.TwinGapMm == gap) : PlanOptions.Needles(question, head, layout.Hand.State))
             .Where(n => (pins.PointId is null || n.Point.Id == pins.PointId) && (pins.SizeMetric is null || n.Size.Metric == pins.SizeMetric)).ToList();
@@ -226,7 +226,7 @@ internal sealed class LatticeSearch
         }
 
         laid[next] = new LaidThread(layout.LowerPosition, lower.Kind, loopers.Lower.TensionCentinewtons);
-        return ClothEffects.Drag(layout.Stitch, laid, along, question.Cloth.AreaDensity.Value);
+        return ClothEffects.Drag(layout.Stitch, laid, along, question.Cloth.AreaDensityGsm.Value);
     }
 
     private static double LooperMinutes(Layout layout, SewingThread? upper, SewingThread lower, in SolvedLoopers loopers, Changeover change)

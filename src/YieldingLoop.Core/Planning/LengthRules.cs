@@ -11,7 +11,7 @@ internal static class LengthRules
         { Seam.Job: SeamJob.Picot } => (2.5, "length-picot"),
         { Seam.Job: var job } when job.Rolls() => (1.5, "length-rolled"),
         { Cloth.Sheds: true } => (2.0, "length-shedding"),
-        { Cloth.AreaDensity.Value: >= Planner.HeavyFromGsm } => (3.0, "length-heavy"),
+        { Cloth.AreaDensityGsm.Value: >= Planner.HeavyFromGsm } => (3.0, "length-heavy"),
         _ => (2.5, "length-weight"),
     };
 

@@ -30,7 +30,7 @@ internal static class MissedLimits
                     .With("strengthNewtonsPerCm", plan.Figures.Seam.StrengthNewtonsPerCm).With("wantedNewtonsPerCm", new PlanJudge(question, need).StrengthWanted)),
                 PlanLimits.Meeting => Meeting(plan.Figures.Seam.MeetingLineMm!.Value, question.Seam.Job.Rolls()),
                 PlanLimits.Overhang => new(limit, Overhang(plan.Figures.Seam.OverhangMm!.Value, plan, question)),
-                PlanLimits.Growth => Growth(plan.Figures.Growth!.Value.Middle, question.Seam.Job == SeamJob.LettuceEdge),
+                PlanLimits.Growth => Growth(plan.Figures.GrowthPercent!.Value.Middle, question.Seam.Job == SeamJob.LettuceEdge),
                 _ => new(limit, new(question.Seam.Job.Rolls() ? "textured-for-rolled" : question.Cloth.Sheds ? "textured-for-shedding" : "textured-for-skin")),
             };
         }

@@ -9,7 +9,7 @@ namespace YieldingLoop.Core.Planning;
 internal static class NeedleRules
 {
     /// <summary>Whether a cloth asks for a stretch point: it holds elastane or stretches far.</summary>
-    public static bool Stretchy(ClothFigures cloth) => cloth.Elastane || cloth.HighestStretch > ClothLimits.HighStretchAbovePercent;
+    public static bool Stretchy(ClothFigures cloth) => cloth.Elastane || cloth.HighestStretchPercent > ClothLimits.HighStretchAbovePercent;
 
     /// <summary>The points for a cloth, the one it asks for first.</summary>
     public static IReadOnlyList<NeedlePoint> PointOrder(ClothFigures cloth) => Stretchy(cloth)
@@ -18,7 +18,7 @@ internal static class NeedleRules
 
     /// <summary>Whether the schools let a universal point into this knit (common practice B2); elastane shuts it out whatever the school.</summary>
     public static bool UniversalAllowed(ClothFigures cloth, ChosenSchools schools) => !cloth.Elastane
-        && ((schools.UniversalOnStableKnits && cloth.HighestStretch < ClothLimits.StableKnitBelowPercent) || (schools.UniversalOnHeavyStretch && cloth.HighestStretch > ClothLimits.HighStretchAbovePercent));
+        && ((schools.UniversalOnStableKnits && cloth.HighestStretchPercent < ClothLimits.StableKnitBelowPercent) || (schools.UniversalOnHeavyStretch && cloth.HighestStretchPercent > ClothLimits.HighStretchAbovePercent));
 
     /// <summary>The best point of those made in the machine's system; null where none suits a knit like this.</summary>
     public static NeedlePoint? ChoosePoint(ClothFigures cloth, Machine machine, ChosenSchools schools)
@@ -28,5 +28,5 @@ internal static class NeedleRules
 
     /// <summary>The size to use of those the machine takes.</summary>
     public static NeedleSize ChooseSize(ClothFigures cloth, Machine machine) =>
-        NeedleCatalogue.Nearest(NeedleCatalogue.SizeForCloth(cloth.AreaDensity.Value), [.. machine.NeedleSizes.Select(NeedleSize.FromMetric)]);
+        NeedleCatalogue.Nearest(NeedleCatalogue.SizeForCloth(cloth.AreaDensityGsm.Value), [.. machine.NeedleSizes.Select(NeedleSize.FromMetric)]);
 }

@@ -40,7 +40,7 @@ public static class PlainStitchAdvice
 
         var size = NeedleRules.ChooseSize(cloth, machine);
         var (needle, bobbin, why) = Threads(seam, need, cloth);
-        var plain = new PlainSeam(needle, bobbin, machine.BobbinCentinewtons, SeamGeometry.SewnThickness(seam.Plies, cloth.Thickness.Value), need.Percent, cloth.StretchAlong(seam.Direction).Value);
+        var plain = new PlainSeam(needle, bobbin, machine.BobbinCentinewtons, SeamGeometry.SewnThickness(seam.Plies, cloth.ThicknessMm.Value), need.Percent, cloth.StretchAlongPercent(seam.Direction).Value);
         var map = ZigzagMap.Of(machine, plain);
         var close = IsCloseFitting(seam, need);
         var order = Order(seam, close, machine, schools);
@@ -75,7 +75,7 @@ public static class PlainStitchAdvice
             ? need.Percent > 0
                 ? (ThreadCatalogue.StretchPolyester, ThreadCatalogue.StretchPolyester, new("threads-stretch"))
                 : (ThreadCatalogue.SpunPolyester, ThreadCatalogue.SpunPolyester, new("threads-everyday"))
-        : cloth.HighestStretch > ClothLimits.StableKnitBelowPercent ? (ThreadCatalogue.SpunPolyester, ThreadCatalogue.TexturedNylon, new("threads-twin-textured"))
+        : cloth.HighestStretchPercent > ClothLimits.StableKnitBelowPercent ? (ThreadCatalogue.SpunPolyester, ThreadCatalogue.TexturedNylon, new("threads-twin-textured"))
         : (ThreadCatalogue.SpunPolyester, ThreadCatalogue.SpunPolyester, new("threads-twin-spun"));
 
     private static List<Stitch> Order(SeamEntry seam, bool close, PlainMachine machine, ChosenSchools schools) => [.. OrderFor(seam, close, schools).Where(machine.Sews)];
@@ -111,14 +111,14 @@ public static class PlainStitchAdvice
     }
 
     private static double LengthFor(Stitch stitch, PlainMachine machine, ClothFigures cloth, ChosenSchools schools) =>
-        machine.StitchLength.Settable(
+        machine.StitchLengthMm.Settable(
             stitch == StitchCatalogue.TwinNeedle ? TwinLength(cloth, schools)
             : stitch == StitchCatalogue.ThreeStepZigzag || stitch == StitchCatalogue.Honeycomb ? 1.5
             : stitch == StitchCatalogue.Zigzag ? 1.5
             : 2.5);
 
     /// <summary>Stitch length of a hem of two rows, mm: common practice F9, by school.</summary>
-    internal static double TwinLength(ClothFigures cloth, ChosenSchools schools) => cloth.Thickness.Value >= ThickPlyMm ? 4 : schools.Follows(SchoolCatalogue.HemLength, "three") ? 3 : 2.5;
+    internal static double TwinLength(ClothFigures cloth, ChosenSchools schools) => cloth.ThicknessMm.Value >= ThickPlyMm ? 4 : schools.Follows(SchoolCatalogue.HemLength, "three") ? 3 : 2.5;
 
     private static double WidthFor(Stitch stitch, PlainMachine machine, PlainSeam plain, double length)
     {

@@ -50,7 +50,7 @@ internal static class PlanCompare
             return PlanBehind.Of(new(best.Found.Kind == other.Found.Kind ? "is-the-choice" : "just-as-well"));
         }
 
-        var (goes, bestGoes, required) = (other.Plan.Figures.Yield.Middle, best.Plan.Figures.Yield.Middle, other.Plan.Figures.Verdict!.RequiredPercent);
+        var (goes, bestGoes, required) = (other.Plan.Figures.YieldPercent.Middle, best.Plan.Figures.YieldPercent.Middle, other.Plan.Figures.Verdict!.RequiredPercent);
         if (second.VerdictClass != first.VerdictClass)
         {
             return PlanBehind.Of(new Finding("pops-below-required").With("yieldPercent", goes).With("requiredPercent", required).With("bestYieldPercent", bestGoes));

@@ -16,9 +16,9 @@ internal static class PlanHelper
         {
             help.Add(new(
                 "direction",
-                new Finding("cut-other-way").With("direction", other == ClothDirection.Across ? "across" : "lengthwise").With("stretchPercent", question.Cloth.StretchAlong(other).Value)
-                    .With("verdict", turned.Figures.Verdict!.Verdict.Id()).With("yieldPercent", turned.Figures.Yield.Middle),
-                turned.Figures.Yield.Middle, turned.Figures.Verdict!.Verdict));
+                new Finding("cut-other-way").With("direction", other == ClothDirection.Across ? "across" : "lengthwise").With("stretchPercent", question.Cloth.StretchAlongPercent(other).Value)
+                    .With("verdict", turned.Figures.Verdict!.Verdict.Id()).With("yieldPercent", turned.Figures.YieldPercent.Middle),
+                turned.Figures.YieldPercent.Middle, turned.Figures.Verdict!.Verdict));
         }
 
         if (best.Figures.Verdict!.Verdict != Verdict.ClothGivesOut)
@@ -41,13 +41,13 @@ internal static class PlanHelper
         var without = Best(question, need, here);
         foreach (var kind in ThreadCatalogue.Kinds.Where(k => !here.Contains(k.Id)))
         {
-            if (Best(question, need, [.. here, kind.Id]) is { } bought && (without is null || bought.Figures.Yield.Middle > without.Figures.Yield.Middle + 1) && bought.Threads.Any(t => t.KindId == kind.Id))
+            if (Best(question, need, [.. here, kind.Id]) is { } bought && (without is null || bought.Figures.YieldPercent.Middle > without.Figures.YieldPercent.Middle + 1) && bought.Threads.Any(t => t.KindId == kind.Id))
             {
                 yield return new(
                     "thread",
-                    new Finding("buy-thread").With("thread", kind.Id).With("yieldPercent", bought.Figures.Yield.Middle).With("withoutPercent", without?.Figures.Yield.Middle ?? 0)
+                    new Finding("buy-thread").With("thread", kind.Id).With("yieldPercent", bought.Figures.YieldPercent.Middle).With("withoutPercent", without?.Figures.YieldPercent.Middle ?? 0)
                         .With("verdict", bought.Figures.Verdict!.Verdict.Id()),
-                    bought.Figures.Yield.Middle, bought.Figures.Verdict!.Verdict);
+                    bought.Figures.YieldPercent.Middle, bought.Figures.Verdict!.Verdict);
             }
         }
     }

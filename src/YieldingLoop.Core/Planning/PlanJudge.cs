@@ -21,8 +21,8 @@ internal sealed class PlanJudge
     public PlanJudge(PlanQuestion question, Need need)
     {
         this.question = question;
-        along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
-        density = question.Cloth.AreaDensity.Value;
+        along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
+        density = question.Cloth.AreaDensityGsm.Value;
         needPercent = need.Percent;
         required = Need.Required(needPercent, along);
         strengthWanted = density * (question.Schools.StrengthFirst ? SeamLimits.StrengthFirstPerGram : SeamLimits.LightnessFirstPerGram);

@@ -12,11 +12,11 @@ internal static class PlanNotes
         var notes = new List<Finding>();
         var figures = plan.Figures;
         var verdict = figures.Verdict!.Verdict;
-        var along = question.Cloth.StretchAlong(question.Seam.Direction);
+        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction);
         if (verdict == Verdict.ClothGivesOut)
         {
             var other = question.Seam.Direction == ClothDirection.Across ? ClothDirection.Lengthwise : ClothDirection.Across;
-            var turned = question.Cloth.StretchAlong(other).Value;
+            var turned = question.Cloth.StretchAlongPercent(other).Value;
             var givesOut = new Finding("cloth-gives-out").With("needPercent", need.Percent).With("reachPercent", along.Value);
             notes.Add(turned >= need.Percent ? givesOut.With("otherWayPercent", turned) : givesOut);
         }
@@ -24,7 +24,7 @@ internal static class PlanNotes
         if (verdict is Verdict.ClothGivesOut or Verdict.Pops or Verdict.Tight && question.Seam is { NeedKind: NeedKind.Opening or NeedKind.NegativeEase, GarmentMm: { } garment })
         {
             // The largest need that would hold: the yield less its margin, and no more than the cloth gives.
-            var bearable = Math.Min(along.Value, figures.Yield.Middle / Need.Margin);
+            var bearable = Math.Min(along.Value, figures.YieldPercent.Middle / Need.Margin);
             var wider = garment * (1 + need.Percent / 100) / (1 + bearable / 100);
             if (bearable > 0 && wider > garment)
             {
@@ -37,7 +37,7 @@ internal static class PlanNotes
             notes.Add(new Finding("stretch-is-a-guess").With("lowPercent", along.Low).With("highPercent", along.High));
         }
 
-        if (question.Seam.Job == SeamJob.LettuceEdge && figures.Growth is { Middle: < SeamLimits.LettuceGrowthFrom } growth)
+        if (question.Seam.Job == SeamJob.LettuceEdge && figures.GrowthPercent is { Middle: < SeamLimits.LettuceGrowthFrom } growth)
         {
             notes.Add(new Finding("lettuce-held-back").With("growthPercent", growth.Middle).With("wantedPercent", SeamLimits.LettuceGrowthFrom));
         }
@@ -65,8 +65,8 @@ internal static class PlanNotes
             return [];
         }
 
-        var bearable = Math.Floor(plan.Figures.Yield.Middle / Need.Margin);
-        var along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
+        var bearable = Math.Floor(plan.Figures.YieldPercent.Middle / Need.Margin);
+        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
         return verdict == Verdict.Holds && bearable >= along
             ? [new Finding("holds-to-the-cloths-end").With("reachPercent", along)]
             : [new Finding(verdict == Verdict.Holds ? "holds-up-to" : "would-hold-below").With("bearablePercent", bearable).With("needPercent", need.Percent)];

@@ -49,7 +49,7 @@ internal static class PlanReasons
 
         if (plan.ZigzagWidthMm is { } width)
         {
-            reasons.Add(new(PlanTopic.Width, new Finding("width").With("widthMm", width).With("yieldPercent", plan.Figures.Yield.Middle).With("gapMm", plan.Figures.Seam.GapMm), Basis.SeamModel));
+            reasons.Add(new(PlanTopic.Width, new Finding("width").With("widthMm", width).With("yieldPercent", plan.Figures.YieldPercent.Middle).With("gapMm", plan.Figures.Seam.GapMm), Basis.SeamModel));
         }
 
         if (plan.PlateName is not null)
@@ -69,10 +69,10 @@ internal static class PlanReasons
     {
         var cloth = question.Cloth;
         var wanted = NeedleRules.PointOrder(cloth)[0];
-        var stable = cloth.HighestStretch < ClothLimits.StableKnitBelowPercent;
+        var stable = cloth.HighestStretchPercent < ClothLimits.StableKnitBelowPercent;
         var why = cloth.Elastane ? new("cloth-elastane")
-            : NeedleRules.Stretchy(cloth) ? new Finding("cloth-stretchy").With("stretchPercent", cloth.HighestStretch).With("limitPercent", ClothLimits.HighStretchAbovePercent)
-            : new Finding(stable ? "cloth-stable" : "cloth-moderate").With("stretchPercent", cloth.HighestStretch);
+            : NeedleRules.Stretchy(cloth) ? new Finding("cloth-stretchy").With("stretchPercent", cloth.HighestStretchPercent).With("limitPercent", ClothLimits.HighStretchAbovePercent)
+            : new Finding(stable ? "cloth-stable" : "cloth-moderate").With("stretchPercent", cloth.HighestStretchPercent);
         var point = plan.Point == wanted
             ? new Finding("point-suits").With("point", plan.Point.Id)
             : new Finding(layout.Head.NeedlePoints.Contains(wanted) ? "point-to-get" : "point-not-made").With("point", plan.Point.Id).With("wanted", wanted.Id)
@@ -82,7 +82,7 @@ internal static class PlanReasons
 
     private static Reason Size(SetupPlan plan, Layout layout, PlanQuestion question)
     {
-        var density = question.Cloth.AreaDensity.Value;
+        var density = question.Cloth.AreaDensityGsm.Value;
         var wanted = NeedleCatalogue.SizeForCloth(density);
         var nearest = NeedleCatalogue.Nearest(wanted, [.. layout.Head.NeedleSizes.Select(NeedleSize.FromMetric)]);
         var code = plan.NeedleSize == wanted ? "size-asked" : plan.NeedleSize == nearest ? "size-nearest" : "size-at-hand";
@@ -159,7 +159,7 @@ internal static class PlanReasons
     }
 
     /// <summary>What a thread breaks at, cN.</summary>
-    private static double Carries(ThreadKind kind) => kind.Tenacity * kind.Tex;
+    private static double Carries(ThreadKind kind) => kind.TenacityCentinewtonsPerTex * kind.Tex;
 
     private static IEnumerable<Reason> LooperThreads(SetupPlan plan, Layout layout, PlanQuestion question)
     {
@@ -217,7 +217,7 @@ internal static class PlanReasons
             return new(
                 PlanTopic.Length,
                 new Finding("length-shorter").With("lengthMm", length).With("usualMm", usual)
-                    .With("yieldPercent", plan.Figures.Yield.Middle).With("strengthNewtonsPerCm", plan.Figures.Seam.StrengthNewtonsPerCm),
+                    .With("yieldPercent", plan.Figures.YieldPercent.Middle).With("strengthNewtonsPerCm", plan.Figures.Seam.StrengthNewtonsPerCm),
                 Basis.SeamModel);
         }
 

@@ -27,7 +27,7 @@ internal sealed class PlanSteps(PlanQuestion question, Need need)
     private const double LengthStepMm = 0.25;
 
     private readonly IReadOnlyList<NeedlePoint> points = NeedleRules.PointOrder(question.Cloth);
-    private readonly NeedleSize size = NeedleCatalogue.SizeForCloth(question.Cloth.AreaDensity.Value);
+    private readonly NeedleSize size = NeedleCatalogue.SizeForCloth(question.Cloth.AreaDensityGsm.Value);
 
     /// <summary>
     /// Core-spun for spun, textured polyester for textured nylon: as good, but not what is reached for first. On a plain
@@ -62,7 +62,7 @@ internal sealed class PlanSteps(PlanQuestion question, Need need)
     private static readonly NeedlePoint[] TwinPoints = [NeedleCatalogue.Stretch, NeedleCatalogue.Jersey, NeedleCatalogue.Universal];
 
     /// <summary>The stitch length the trade starts from, mm: common practice C4, D8, F9; working values.</summary>
-    public double UsualLength(Layout layout) => layout.Head.StitchLength.Settable(layout.Stitch.Family switch
+    public double UsualLength(Layout layout) => layout.Head.StitchLengthMm.Settable(layout.Stitch.Family switch
     {
         StitchFamily.Overlock or StitchFamily.TwoThreadOveredge => LengthRules.Usual(question),
         StitchFamily.Cover or StitchFamily.Chain => 3,

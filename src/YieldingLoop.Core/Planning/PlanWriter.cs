@@ -13,7 +13,7 @@ internal static class PlanWriter
     public static SetupPlan Write(FoundSetup found, PlanQuestion question, Need need)
     {
         var layout = found.Layout;
-        var solver = new DialSolver(question, layout, SeamGeometry.SewnThickness(question.Seam.Plies, question.Cloth.Thickness.Value));
+        var solver = new DialSolver(question, layout, SeamGeometry.SewnThickness(question.Seam.Plies, question.Cloth.ThicknessMm.Value));
         var setup = found.WrittenOut(solver);
         // The search gives nothing that could not be sewn, so the case is whole.
         var seam = setup.Case(layout.Head, question.Cloth, question.Seam, need, question.Schools).Value!;
@@ -53,7 +53,7 @@ internal static class PlanWriter
     /// <summary>What a swatch of a set-up with these figures should show.</summary>
     internal static Targets TargetsOf(PlanQuestion question, Machine head, Stitch stitch, bool flatlock, bool upperLoosened, in SeamGeometry geometry, SeamAssessment figures)
     {
-        var along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
+        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
         return question.AskedOf(stitch, flatlock, upperLoosened)
             .Of(geometry, figures, head.Feed is { } feed ? ClothEffects.GrowthPercent(along, feed.Least) : null, figures.Verdict!.RequiredPercent);
     }

@@ -99,7 +99,7 @@ public static class Planner
     private sealed record Asked(PlanQuestion Question, Need Need, LatticeSearch Search);
 
     /// <summary>Whether a cloth is thin enough to roll (common practice D7).</summary>
-    internal static bool Thin(ClothFigures cloth) => cloth.AreaDensity.Value < ThinBelowGsm && cloth.Thickness.Value <= RollsUpToMm;
+    internal static bool Thin(ClothFigures cloth) => cloth.AreaDensityGsm.Value < ThinBelowGsm && cloth.ThicknessMm.Value <= RollsUpToMm;
 
     /// <summary>The question with the machines whose records are whole, the need, and a search that found something; or what is wrong.</summary>
     private static Outcome<Asked> Ask(PlanQuestion question)

@@ -24,12 +24,12 @@ public sealed record ReadAnew(SeamAssessment Figures, IReadOnlyList<FigureChange
         var (then, now) = (kept.Figures, SeamAssessment.Of(sewn));
         (FigureKind What, double? Was, double? Is)[] all =
         [
-            (FigureKind.Yield, then.Yield.Middle, now.Yield.Middle),
+            (FigureKind.Yield, then.YieldPercent.Middle, now.YieldPercent.Middle),
             (FigureKind.Gap, then.Seam.GapMm, now.Seam.GapMm),
             (FigureKind.Consumption, then.Seam.Consumption, now.Seam.Consumption),
             (FigureKind.MeetingLine, then.Seam.MeetingLineMm, now.Seam.MeetingLineMm),
             (FigureKind.Overhang, then.Seam.OverhangMm, now.Seam.OverhangMm),
-            (FigureKind.Growth, then.Growth?.Middle, now.Growth?.Middle),
+            (FigureKind.Growth, then.GrowthPercent?.Middle, now.GrowthPercent?.Middle),
             (FigureKind.CoverFace, then.Seam.CoverFace, now.Seam.CoverFace),
             (FigureKind.SkipInFifty, then.SkipInFifty, now.SkipInFifty),
         ];

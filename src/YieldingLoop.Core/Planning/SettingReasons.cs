@@ -94,9 +94,9 @@ internal static class SettingReasons
 
     public static Reason Differential(SetupPlan plan, Layout layout, PlanQuestion question)
     {
-        var along = question.Cloth.StretchAlong(question.Seam.Direction).Value;
+        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
         var flat = ClothEffects.FlatDifferential(along);
-        var growth = plan.Figures.Growth!.Value.Middle;
+        var growth = plan.Figures.GrowthPercent!.Value.Middle;
         if (question.Seam.Job == SeamJob.LettuceEdge)
         {
             return new(PlanTopic.Differential, new Finding("differential-lettuce").With("differential", plan.Differential!.Value).With("growthPercent", growth), Basis.SeamModel);
@@ -110,7 +110,7 @@ internal static class SettingReasons
     public static Reason CuttingWidth(double cut, SetupPlan plan, Overlocker machine)
     {
         var overhang = plan.Figures.Seam.OverhangMm!.Value;
-        var range = machine.CuttingWidth;
+        var range = machine.CuttingWidthMm;
         List<Finding> findings = [new Finding("cutting-width").With("cuttingWidthMm", cut).With("overhangMm", overhang)];
         if (Math.Abs(overhang) > SeamLimits.OverhangToleranceMm && cut >= range.Most - 1e-9)
         {

@@ -27,7 +27,7 @@ internal static class SetupLimits
         Add(PlanLimits.Strength, question.Seam.Job.Joins() && seam.StrengthNewtonsPerCm < new PlanJudge(question, need).StrengthWanted);
         Add(PlanLimits.Meeting, asked.MeetingLine(geometry) is { } meeting && !meeting.Met(seam.MeetingLineMm!.Value));
         Add(PlanLimits.Overhang, asked.Overhang is { } overhang && !overhang.Met(seam.OverhangMm!.Value));
-        Add(PlanLimits.Growth, head.Feed is { } feed && figures.Growth is { } growth && !asked.Growth(ClothEffects.GrowthPercent(question.Cloth.StretchAlong(question.Seam.Direction).Value, feed.Least)).Met(growth.Middle));
+        Add(PlanLimits.Growth, head.Feed is { } feed && figures.GrowthPercent is { } growth && !asked.Growth(ClothEffects.GrowthPercent(question.Cloth.StretchAlongPercent(question.Seam.Direction).Value, feed.Least)).Met(growth.Middle));
         Add(PlanLimits.Textured, !PlanJudge.Filled(question, head, [.. plan.Threads.Where(t => !t.Position.IsNeedle()).Select(t => (t.Position, t.Kind))]));
         return missed;
 

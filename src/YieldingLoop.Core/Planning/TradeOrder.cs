@@ -37,11 +37,11 @@ internal static class TradeOrder
     private static int? Overlock(Layout layout, PlanQuestion question)
     {
         var four = layout.Seats.Count == 2;
-        var heavy = question.Cloth.AreaDensity.Value >= Planner.HeavyFromGsm;
+        var heavy = question.Cloth.AreaDensityGsm.Value >= Planner.HeavyFromGsm;
         switch (question.Seam.Job)
         {
             case SeamJob.Join or SeamJob.Band or SeamJob.Elastic or SeamJob.Repair:
-                var medium = question.Cloth.AreaDensity.Value >= Planner.ThinBelowGsm;
+                var medium = question.Cloth.AreaDensityGsm.Value >= Planner.ThinBelowGsm;
                 var first = question.Schools.StrengthFirst ? four || !medium : !four;
                 return (first ? 0 : 1) + (question.Seam.Job == SeamJob.Repair ? 1 : 0);
             case SeamJob.EdgeFinish:

@@ -39,9 +39,9 @@ public sealed record SeamCloth
     /// <summary>A cloth as a seam that runs one way meets it.</summary>
     public static SeamCloth Of(ClothFigures cloth, ClothDirection direction) => new()
     {
-        StretchAlongPercent = cloth.StretchAlong(direction).Value,
-        HighestStretchPercent = cloth.HighestStretch,
-        AreaDensityGsm = cloth.AreaDensity.Value,
+        StretchAlongPercent = cloth.StretchAlongPercent(direction).Value,
+        HighestStretchPercent = cloth.HighestStretchPercent,
+        AreaDensityGsm = cloth.AreaDensityGsm.Value,
         Elastane = cloth.Elastane,
         Colour = CieLab.TryFromHex(cloth.Colour, out var colour) ? colour : null,
     };
@@ -91,13 +91,13 @@ public sealed record SeamAssessment
     public required IReadOnlyList<ThreadReading> Threads { get; init; }
 
     /// <summary>Yield with its band, %.</summary>
-    public required Interval Yield { get; init; }
+    public required Interval YieldPercent { get; init; }
 
     /// <summary>Meeting line with its band, mm.</summary>
-    public Interval? MeetingLine { get; init; }
+    public Interval? MeetingLineMm { get; init; }
 
     /// <summary>Growth in sewing with its band, %.</summary>
-    public Interval? Growth { get; init; }
+    public Interval? GrowthPercent { get; init; }
 
     /// <summary>The differential ratio for no growth.</summary>
     public double? FlatDifferential { get; init; }
@@ -137,9 +137,9 @@ public sealed record SeamAssessment
         {
             Seam = reading,
             Threads = readings,
-            Yield = yield,
-            MeetingLine = reading.MeetingLineMm is { } p ? MeetingLineInterval(seam, p) : null,
-            Growth = cloth is not null && seam.Differential is { } ratio
+            YieldPercent = yield,
+            MeetingLineMm = reading.MeetingLineMm is { } p ? MeetingLineInterval(seam, p) : null,
+            GrowthPercent = cloth is not null && seam.Differential is { } ratio
                 ? Intervals.Growth(ClothEffects.GrowthPercent(cloth.StretchAlongPercent, ratio, seam.FootPressure), ratio)
                 : null,
             FlatDifferential = cloth is not null ? ClothEffects.FlatDifferential(cloth.StretchAlongPercent, seam.FootPressure) : null,

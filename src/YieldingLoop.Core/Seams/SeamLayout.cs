@@ -82,7 +82,7 @@ internal readonly ref struct SeamLayout
                 return Overedge(a + MeetingLine, a) with { AlongAtRest = s, Along = s, Thickness = t };
             default:
                 needleLoop = NeedleLoop(thread);
-                var wrap = stitch.Family == StitchFamily.TwinNeedle ? 0 : Math.PI * thread.Kind.DiscDiameter;
+                var wrap = stitch.Family == StitchFamily.TwinNeedle ? 0 : Math.PI * thread.Kind.DiscDiameterMm;
                 var kept = 1 - threads[holder].Kind.Give;
                 return new ThreadPath
                 {
@@ -96,7 +96,7 @@ internal readonly ref struct SeamLayout
     private ThreadPath OtherPath(in LaidThread thread)
     {
         var s = g.StitchLengthMm;
-        var wrap = Math.PI * thread.Kind.DiscDiameter;
+        var wrap = Math.PI * thread.Kind.DiscDiameterMm;
         switch (stitch.Family)
         {
             case StitchFamily.Lockstitch or StitchFamily.Zigzag:

@@ -50,7 +50,7 @@ public static class SeamModel
             var rest = path.AtRest();
             var slack = Slack(thread);
             var kind = thread.Kind;
-            var sewExtension = Math.Min(thread.TensionCentinewtons / (kind.Modulus * kind.Tex), 0.6 * kind.BreakExtension);
+            var sewExtension = Math.Min(thread.TensionCentinewtons / (kind.ModulusCentinewtonsPerTex * kind.Tex), 0.6 * kind.BreakExtension);
             var laid = rest * (1 + slack + geometry.Stitch.Extra) / (1 + sewExtension);
             var pop = path.Crossing(laid * (1 + LoopedShare * kind.BreakExtension));
 
@@ -69,7 +69,7 @@ public static class SeamModel
             if (thread.Position.IsNeedle())
             {
                 needleTension += thread.TensionCentinewtons / thread.Position.NeutralTensionCentinewtons() / geometry.Stitch.Needles;
-                strength += 2 * 0.8 * kind.Tenacity * kind.Tex * geometry.Stitch.Repeats * (10 / s) / 100;
+                strength += 2 * 0.8 * kind.TenacityCentinewtonsPerTex * kind.Tex * geometry.Stitch.Repeats * (10 / s) / 100;
                 gap = Math.Max(gap, (double.IsNaN(needleLoop) ? 0 : needleLoop) + slack * rest / 2);
             }
         }

@@ -34,7 +34,7 @@ public static class SetupCase
         var threads = Threads(setup, head, stitch, schools, problems);
         var length = Known("stitchLengthMm", setup.StitchLengthMm);
         var width = stitch.NeedsZigzagWidth ? Known("zigzagWidthMm", setup.ZigzagWidthMm) : 0;
-        var geometry = new SeamGeometry(stitch, length, SeamGeometry.SewnThickness(seam.Plies, cloth.Thickness.Value)) { ZigzagWidthMm = width, GaugeMm = Gauge(setup, head, stitch) };
+        var geometry = new SeamGeometry(stitch, length, SeamGeometry.SewnThickness(seam.Plies, cloth.ThicknessMm.Value)) { ZigzagWidthMm = width, GaugeMm = Gauge(setup, head, stitch) };
         if (stitch.NeedsLoopWidth && head is Overlocker overlocker)
         {
             // Loop width and bite are counted from the outermost threaded needle, the machine's record from the right one.

@@ -46,7 +46,7 @@ public static class SkipModel
     {
         var z = -11 + PointScore(needle.Point, cloth, needle.UniversalOnHeavyStretch);
         z += Math.Abs(needle.Size.Metric - NeedleCatalogue.SizeForCloth(cloth.AreaDensityGsm).Metric) / 10.0;
-        z += 3 * Math.Max(0, thread.DiscDiameter / needle.Size.EyeMillimetres - EyeShare) / 0.1;
+        z += 3 * Math.Max(0, thread.DiscDiameterMm / needle.Size.EyeMillimetres - EyeShare) / 0.1;
         z += 0.6 * Math.Max(0, needle.HoursSewn - needle.LifeHours);
         z += needle.FullyUp ? 0 : 7;
         z += needle.ThreadDrags ? 6 : 0;

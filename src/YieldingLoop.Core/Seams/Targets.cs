@@ -156,7 +156,7 @@ public readonly record struct Asked(SeamJob Job, Stitch Stitch, bool Flatlock, i
         Wrapped = Loops && Job.Rolls(),
         GapMm = Gap(geometry) is { } gap ? gap with { Wanted = figures.Seam.GapMm } : null,
         OverhangMm = figures.Seam.OverhangMm is not { } overhang ? null : Job.Rolls() || Flatlock ? Overhang : Centred(overhang, SeamLimits.OverhangToleranceMm),
-        GrowthPercent = growthAtLowestPercent is not { } lowest || figures.Growth is not { } growth ? null
+        GrowthPercent = growthAtLowestPercent is not { } lowest || figures.GrowthPercent is not { } growth ? null
             : Job == SeamJob.LettuceEdge ? Growth(lowest) with { Wanted = growth.Middle } : Centred(growth.Middle, SeamLimits.GrowthTolerancePoints),
         CoverFace = CoverFaceLeast is { } face ? Target.From(face) : null,
         CoverBack = CoverBackLeast is { } back ? Target.From(back) : null,

@@ -73,7 +73,7 @@ public sealed record ZigzagMap(IReadOnlyList<double> Lengths, IReadOnlyList<doub
     /// <param name="seam">Threads, cloth and need.</param>
     public static ZigzagMap Of(PlainMachine machine, PlainSeam seam)
     {
-        var lengths = Steps(Math.Max(StepMm, machine.StitchLength.Least), machine.StitchLength.Most);
+        var lengths = Steps(Math.Max(StepMm, machine.StitchLengthMm.Least), machine.StitchLengthMm.Most);
         var widths = Steps(0, machine.WidestZigzagMm);
         ZigzagPoint[][] points =
         [

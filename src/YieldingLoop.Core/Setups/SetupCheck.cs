@@ -152,9 +152,9 @@ public static class SetupCheck
             problems.Add(new("finger", overlocker is null ? "This machine has no finger." : $"This machine's fingers are {string.Join(", ", overlocker.Fingers.Select(f => f.Name))}."));
         }
 
-        Within("stitchLengthMm", "stitch length", setup.StitchLengthMm, head.StitchLength);
+        Within("stitchLengthMm", "stitch length", setup.StitchLengthMm, head.StitchLengthMm);
         Within("differential", "differential", setup.Differential, head.Feed);
-        Within("cuttingWidthMm", "cutting width", setup.CuttingWidthMm, overlocker?.CuttingWidth);
+        Within("cuttingWidthMm", "cutting width", setup.CuttingWidthMm, overlocker?.CuttingWidthMm);
         Within("zigzagWidthMm", "zigzag width", setup.ZigzagWidthMm, plain is null ? null : new SettingRange(0, plain.WidestZigzagMm, 0.1));
         if (setup.Knife.IsThere && overlocker is null)
         {

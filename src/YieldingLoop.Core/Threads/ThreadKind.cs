@@ -20,8 +20,8 @@ public sealed record ThreadKind
     /// <summary>Linear density, tex (g/km).</summary>
     public required double Tex { get; init; }
 
-    /// <summary>Density of the fibre, g/cm³.</summary>
-    public required double Density { get; init; }
+    /// <summary>DensityGramsPerCubicCentimetre of the fibre, g/cm³.</summary>
+    public required double DensityGramsPerCubicCentimetre { get; init; }
 
     /// <summary>Share of the relaxed thread's cross-section that is fibre.</summary>
     public required double PackingRelaxed { get; init; }
@@ -32,11 +32,11 @@ public sealed record ThreadKind
     /// <summary>Break extension ε_b, a fraction.</summary>
     public required double BreakExtension { get; init; }
 
-    /// <summary>Modulus E, cN/tex.</summary>
-    public required double Modulus { get; init; }
+    /// <summary>ModulusCentinewtonsPerTex E, cN/tex.</summary>
+    public required double ModulusCentinewtonsPerTex { get; init; }
 
-    /// <summary>Tenacity, cN/tex.</summary>
-    public required double Tenacity { get; init; }
+    /// <summary>TenacityCentinewtonsPerTex, cN/tex.</summary>
+    public required double TenacityCentinewtonsPerTex { get; init; }
 
     /// <summary>Friction relative to spun polyester, μ.</summary>
     public required double FrictionRatio { get; init; }
@@ -51,18 +51,18 @@ public sealed record ThreadKind
     public bool Textured { get; init; }
 
     /// <summary>Diameter in the tension disc, mm.</summary>
-    public double DiscDiameter => Diameter(PackingInDisc);
+    public double DiscDiameterMm => Diameter(PackingInDisc);
 
     /// <summary>Diameter with no load on it, mm.</summary>
-    public double RelaxedDiameter => Diameter(PackingRelaxed);
+    public double RelaxedDiameterMm => Diameter(PackingRelaxed);
 
     /// <summary>Bulked diameter, mm, of a thread laid under <paramref name="tensionCentinewtons"/>: tension presses the fluff flat.</summary>
     public double BulkedDiameter(double tensionCentinewtons)
     {
-        var disc = DiscDiameter;
-        return disc + (RelaxedDiameter - disc) * Math.Exp(-tensionCentinewtons / 12);
+        var disc = DiscDiameterMm;
+        return disc + (RelaxedDiameterMm - disc) * Math.Exp(-tensionCentinewtons / 12);
     }
 
     /// <summary>d = 2·√(tex·10⁻⁶ / (1000·density·packing) / π)·10³, mm (model section 2).</summary>
-    private double Diameter(double packing) => 2 * Math.Sqrt(Tex * 1e-6 / (1000 * Density * packing) / Math.PI) * 1e3;
+    private double Diameter(double packing) => 2 * Math.Sqrt(Tex * 1e-6 / (1000 * DensityGramsPerCubicCentimetre * packing) / Math.PI) * 1e3;
 }

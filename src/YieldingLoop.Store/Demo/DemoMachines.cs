@@ -44,7 +44,7 @@ internal static class DemoMachines
                 new FingerPosition("in", 4.0, FingerUse.LeftNeedle | FingerUse.RightNeedle | FingerUse.BothNeedles),
                 new FingerPosition("out", 1.6, FingerUse.Rolled),
             ],
-            CuttingWidth = new SettingRange(1.5, 5.5, 0.5),
+            CuttingWidthMm = new SettingRange(1.5, 5.5, 0.5),
             KnifeDial = new KnifeDial(1, 9),
             Differential = new SettingRange(0.6, 2.0, 0.1),
             NeedleSystem = "the machine's own",
@@ -87,7 +87,7 @@ internal static class DemoMachines
         Plates = [new("zigzag plate", 9.0), new("straight plate", 1.6, "straight stitch only")],
         Feet = [new("zigzag foot", 8.5), new("elastic foot", 8.0, "feeds elastic under tension"), new("edge guide foot", 7.0, "runs along a fold")],
         BobbinSlidesAtGrams = 18,
-        StitchLength = new SettingRange(0.5, 5, 0.25),
+        StitchLengthMm = new SettingRange(0.5, 5, 0.25),
     };
 
     /// <summary>What is on the machines right now, in the order of <see cref="DemoWorkroom.Machines"/>.</summary>

@@ -12,13 +12,13 @@ public sealed record AssessmentDocument
     /// <inheritdoc cref="SeamAssessment.Threads"/>
     public required IReadOnlyList<ThreadReadingDocument> Threads { get; init; }
 
-    /// <inheritdoc cref="SeamAssessment.Yield"/>
+    /// <inheritdoc cref="SeamAssessment.YieldPercent"/>
     public required IntervalDocument Yield { get; init; }
 
-    /// <inheritdoc cref="SeamAssessment.MeetingLine"/>
+    /// <inheritdoc cref="SeamAssessment.MeetingLineMm"/>
     public IntervalDocument? MeetingLine { get; init; }
 
-    /// <inheritdoc cref="SeamAssessment.Growth"/>
+    /// <inheritdoc cref="SeamAssessment.GrowthPercent"/>
     public IntervalDocument? Growth { get; init; }
 
     /// <inheritdoc cref="SeamAssessment.FlatDifferential"/>

@@ -8,19 +8,19 @@ public sealed record ClothFiguresDocument
     /// <inheritdoc cref="ClothFigures.Name"/>
     public required string Name { get; init; }
 
-    /// <inheritdoc cref="ClothFigures.StretchAcross"/>
+    /// <inheritdoc cref="ClothFigures.StretchAcrossPercent"/>
     public required FigureDocument StretchAcross { get; init; }
 
-    /// <inheritdoc cref="ClothFigures.StretchLengthwise"/>
+    /// <inheritdoc cref="ClothFigures.StretchLengthwisePercent"/>
     public required FigureDocument StretchLengthwise { get; init; }
 
-    /// <inheritdoc cref="ClothFigures.Recovery"/>
+    /// <inheritdoc cref="ClothFigures.RecoveryPercent"/>
     public FigureDocument? Recovery { get; init; }
 
-    /// <inheritdoc cref="ClothFigures.AreaDensity"/>
+    /// <inheritdoc cref="ClothFigures.AreaDensityGsm"/>
     public required FigureDocument AreaDensity { get; init; }
 
-    /// <inheritdoc cref="ClothFigures.Thickness"/>
+    /// <inheritdoc cref="ClothFigures.ThicknessMm"/>
     public required FigureDocument Thickness { get; init; }
 
     /// <inheritdoc cref="ClothFigures.Elastane"/>

@@ -25,6 +25,11 @@ public static partial class Documents
     public static partial ClothDocument Of(ClothEntry cloth);
 
     /// <summary>A cloth's figures.</summary>
+    [MapProperty(nameof(ClothFigures.StretchAcrossPercent), nameof(ClothFiguresDocument.StretchAcross))]
+    [MapProperty(nameof(ClothFigures.StretchLengthwisePercent), nameof(ClothFiguresDocument.StretchLengthwise))]
+    [MapProperty(nameof(ClothFigures.RecoveryPercent), nameof(ClothFiguresDocument.Recovery))]
+    [MapProperty(nameof(ClothFigures.AreaDensityGsm), nameof(ClothFiguresDocument.AreaDensity))]
+    [MapProperty(nameof(ClothFigures.ThicknessMm), nameof(ClothFiguresDocument.Thickness))]
     public static partial ClothFiguresDocument Of(ClothFigures figures);
 
     /// <summary>A machine.</summary>
@@ -165,4 +170,47 @@ public static partial class Documents
 
     /// <summary>The thread a document says.</summary>
     public static SewingThread Read(ThreadDocument document) => document.ToThread();
+
+    [MapProperty(nameof(SeamAssessment.YieldPercent), nameof(AssessmentDocument.Yield))]
+    [MapProperty(nameof(SeamAssessment.MeetingLineMm), nameof(AssessmentDocument.MeetingLine))]
+    [MapProperty(nameof(SeamAssessment.GrowthPercent), nameof(AssessmentDocument.Growth))]
+    private static partial AssessmentDocument Of(SeamAssessment assessment);
+
+    [MapProperty(nameof(Overlocker.StitchLengthMm), nameof(OverlockerDocument.StitchLength))]
+    [MapProperty(nameof(Overlocker.CuttingWidthMm), nameof(OverlockerDocument.CuttingWidth))]
+    private static partial OverlockerDocument Of(Overlocker machine);
+
+    [MapProperty(nameof(Coverstitch.StitchLengthMm), nameof(CoverstitchDocument.StitchLength))]
+    private static partial CoverstitchDocument Of(Coverstitch machine);
+
+    [MapProperty(nameof(Convertible.StitchLengthMm), nameof(ConvertibleDocument.StitchLength))]
+    private static partial ConvertibleDocument Of(Convertible machine);
+
+    [MapProperty(nameof(PlainMachine.StitchLengthMm), nameof(PlainMachineDocument.StitchLength))]
+    private static partial PlainMachineDocument Of(PlainMachine machine);
+
+    [MapProperty(nameof(ClothFiguresDocument.StretchAcross), nameof(ClothFigures.StretchAcrossPercent))]
+    [MapProperty(nameof(ClothFiguresDocument.StretchLengthwise), nameof(ClothFigures.StretchLengthwisePercent))]
+    [MapProperty(nameof(ClothFiguresDocument.Recovery), nameof(ClothFigures.RecoveryPercent))]
+    [MapProperty(nameof(ClothFiguresDocument.AreaDensity), nameof(ClothFigures.AreaDensityGsm))]
+    [MapProperty(nameof(ClothFiguresDocument.Thickness), nameof(ClothFigures.ThicknessMm))]
+    private static partial ClothFigures Read(ClothFiguresDocument document);
+
+    [MapProperty(nameof(AssessmentDocument.Yield), nameof(SeamAssessment.YieldPercent))]
+    [MapProperty(nameof(AssessmentDocument.MeetingLine), nameof(SeamAssessment.MeetingLineMm))]
+    [MapProperty(nameof(AssessmentDocument.Growth), nameof(SeamAssessment.GrowthPercent))]
+    private static partial SeamAssessment Read(AssessmentDocument document);
+
+    [MapProperty(nameof(OverlockerDocument.StitchLength), nameof(Overlocker.StitchLengthMm))]
+    [MapProperty(nameof(OverlockerDocument.CuttingWidth), nameof(Overlocker.CuttingWidthMm))]
+    private static partial Overlocker Read(OverlockerDocument document);
+
+    [MapProperty(nameof(CoverstitchDocument.StitchLength), nameof(Coverstitch.StitchLengthMm))]
+    private static partial Coverstitch Read(CoverstitchDocument document);
+
+    [MapProperty(nameof(ConvertibleDocument.StitchLength), nameof(Convertible.StitchLengthMm))]
+    private static partial Convertible Read(ConvertibleDocument document);
+
+    [MapProperty(nameof(PlainMachineDocument.StitchLength), nameof(PlainMachine.StitchLengthMm))]
+    private static partial PlainMachine Read(PlainMachineDocument document);
 }

@@ -14,7 +14,7 @@ public abstract record MachineDocument
     /// <inheritdoc cref="Machine.Name"/>
     public required string Name { get; init; }
 
-    /// <inheritdoc cref="Machine.StitchLength"/>
+    /// <inheritdoc cref="Machine.StitchLengthMm"/>
     public required SettingRangeDocument StitchLength { get; init; }
 
     /// <inheritdoc cref="Machine.NeedleSystem"/>

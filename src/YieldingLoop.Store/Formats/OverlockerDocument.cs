@@ -26,7 +26,7 @@ public sealed record OverlockerDocument : MachineDocument
     /// <inheritdoc cref="Overlocker.Fingers"/>
     public required IReadOnlyList<FingerDocument> Fingers { get; init; }
 
-    /// <inheritdoc cref="Overlocker.CuttingWidth"/>
+    /// <inheritdoc cref="Overlocker.CuttingWidthMm"/>
     public required SettingRangeDocument CuttingWidth { get; init; }
 
     /// <inheritdoc cref="Overlocker.KnifeDial"/>

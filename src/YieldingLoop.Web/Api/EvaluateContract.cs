@@ -64,9 +64,9 @@ public sealed record EvaluateResponse(
             [.. assessment.Threads.Select(t => new EvaluatedThread(t.Position.Id(), t.TensionCentinewtons, t.LengthPerStitchMm, t.Consumption, t.PopStretchPercent))],
             seam.Consumption, seam.YieldPercent, seam.FirstToPop?.Id(), seam.ThreadMassMgPerCm, seam.StrengthNewtonsPerCm, seam.GapMm,
             seam.MeetingLineMm, seam.OverhangMm, seam.CoverFace, seam.CoverBack, seam.TunnellingIndex, loops.Count > 0 ? loops : null,
-            assessment.Growth?.Middle, assessment.FlatDifferential, assessment.MassRatio, assessment.Drag, assessment.SkipPerStitch, assessment.SkipInFifty, assessment.GapSeenMm,
+            assessment.GrowthPercent?.Middle, assessment.FlatDifferential, assessment.MassRatio, assessment.Drag, assessment.SkipPerStitch, assessment.SkipInFifty, assessment.GapSeenMm,
             assessment.Verdict is { } v ? new EvaluatedVerdict(v.Verdict.Id(), v.NeedPercent, v.RequiredPercent, v.SparePoints, v.NotSure) : null,
-            new EvaluatedBands(Documents.Of(assessment.Yield), Documents.Of(assessment.MeetingLine), Documents.Of(assessment.Growth)),
+            new EvaluatedBands(Documents.Of(assessment.YieldPercent), Documents.Of(assessment.MeetingLineMm), Documents.Of(assessment.GrowthPercent)),
             SeamModel.Version);
     }
 }

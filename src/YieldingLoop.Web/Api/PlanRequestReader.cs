@@ -136,7 +136,7 @@ internal static class PlanRequestReader
         var cloth = body.Cloth;
         var figures = new ClothFigures
         {
-            Name = cloth.Name, StretchAcross = Told(cloth.StretchAcrossPercent), StretchLengthwise = Told(cloth.StretchLengthwisePercent), AreaDensity = Told(cloth.AreaDensityGsm), Thickness = Told(cloth.ThicknessMm),
+            Name = cloth.Name, StretchAcrossPercent = Told(cloth.StretchAcrossPercent), StretchLengthwisePercent = Told(cloth.StretchLengthwisePercent), AreaDensityGsm = Told(cloth.AreaDensityGsm), ThicknessMm = Told(cloth.ThicknessMm),
             Elastane = cloth.Elastane, Sheds = cloth.Sheds, Runs = cloth.Runs, Melts = cloth.Melts, Colour = cloth.Colour,
         };
         return new PlanQuestion(

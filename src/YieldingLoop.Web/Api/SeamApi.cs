@@ -77,8 +77,8 @@ internal static class SeamApi
             s.Id, s.Name, s.Needles, [.. s.NeedlePositions.Select(p => p.Id())], [.. s.OtherPositions.Select(p => p.Id())],
             s.NeedsZigzagWidth, s.NeedsGauge, s.NeedsLoopWidth))).WithSummary("Every stitch, with the threads and geometry it needs.");
         api.MapGet("/threads", () => ThreadCatalogue.Kinds.Select(k => new ThreadListed(
-            k.Id, k.Name, k.Use, k.Tex, k.Density, k.PackingRelaxed, k.PackingInDisc, k.BreakExtension, k.Modulus, k.Tenacity, k.FrictionRatio, k.Give,
-            k.DiscDiameter, k.RelaxedDiameter, k.HeatSensitive))).WithSummary("Every kind of thread; all figures are working values.");
+            k.Id, k.Name, k.Use, k.Tex, k.DensityGramsPerCubicCentimetre, k.PackingRelaxed, k.PackingInDisc, k.BreakExtension, k.ModulusCentinewtonsPerTex, k.TenacityCentinewtonsPerTex, k.FrictionRatio, k.Give,
+            k.DiscDiameterMm, k.RelaxedDiameterMm, k.HeatSensitive))).WithSummary("Every kind of thread; all figures are working values.");
         api.MapGet("/needles", () => new NeedlesListed(
             [.. NeedleCatalogue.Points.Select(p => new PointListed(p.Id, p.Name, p.Code, p.Use))],
             [.. NeedleSize.All.Select(s => new SizeListed(s.Metric, s.Us, s.BladeMillimetres, s.EyeMillimetres))])).WithSummary("Needle points and sizes.");

@@ -56,7 +56,7 @@ public static class ReachChart
 
     /// <summary>Where the scale of one set-up ends, %: beyond need, cloth and the first thread to pop.</summary>
     public static double EndOf(SetupPlan plan, double clothStretchPercent) =>
-        ScaleEnd(Math.Max(Math.Max(plan.Need.HighPercent * Need.Margin, clothStretchPercent), plan.Figures.Yield.High) * 1.12);
+        ScaleEnd(Math.Max(Math.Max(plan.Need.HighPercent * Need.Margin, clothStretchPercent), plan.Figures.YieldPercent.High) * 1.12);
 
     private static void DrawBar(Svg svg, ThreadReading reading, double y, Func<double, double> x)
     {
@@ -119,7 +119,7 @@ public static class ReachChart
 
     private static string Description(SetupPlan plan, double cloth)
     {
-        var first = plan.Figures.Seam.FirstToPop is { } position ? $"{position.Name()} pops first, at {plan.Figures.Yield.Middle:0} %" : "no thread pops within reach";
+        var first = plan.Figures.Seam.FirstToPop is { } position ? $"{position.Name()} pops first, at {plan.Figures.YieldPercent.Middle:0} %" : "no thread pops within reach";
         return $"Reach chart: the wearer needs {plan.Need.Percent:0} %, the cloth reaches {cloth:0} %, {first}. "
             + string.Join(", ", plan.Figures.Threads.Select(t => $"{t.Position.Name()} {t.PopStretchPercent:0} %")) + ".";
     }

@@ -24,12 +24,12 @@ public static class ThreadUpDrawing
             ThreadUpAct.TakeOutNeedle => Clamp(head, step.Apply(before), step, "a needle", wording),
             ThreadUpAct.TakeOff or ThreadUpAct.TakeOut or ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin or ThreadUpAct.IntoDiscs => RouteDrawing.Draw(head, before, step, wording),
             ThreadUpAct.Dial => SettingRuler.Dial(head.DialOf(step.Position()), step.Number!.Value, step.Before),
-            ThreadUpAct.Length => Range(head.StitchLength, step, "shorter", "longer", "Stitch length, mm,"),
+            ThreadUpAct.Length => Range(head.StitchLengthMm, step, "shorter", "longer", "Stitch length, mm,"),
             ThreadUpAct.Feed => Range(head.Feed!, step, "stretches", "gathers", "Differential"),
             ThreadUpAct.Width => Range(new SettingRange(0, ((PlainMachine)head).WidestZigzagMm, 0.5), step, "narrower", "wider", "Zigzag width, mm,"),
             ThreadUpAct.NeedlePosition => Range(new SettingRange(-((PlainMachine)head).WidestZigzagMm / 2, ((PlainMachine)head).WidestZigzagMm / 2, 0.5), step, "left", "right", "Needle position, mm,"),
             ThreadUpAct.Knife when head is Overlocker { KnifeDial: not null } numbered && !step.Away => Knife(numbered, step),
-            ThreadUpAct.Knife when !step.Away => Range(((Overlocker)head).CuttingWidth, step, "closer", "further out", "Cutting width, mm,"),
+            ThreadUpAct.Knife when !step.Away => Range(((Overlocker)head).CuttingWidthMm, step, "closer", "further out", "Cutting width, mm,"),
             _ => Sign(step, wording),
         };
     }

@@ -135,7 +135,7 @@ public sealed class ReckonerModel(Workroom workroom, Wording wording) : PageMode
             return;
         }
 
-        BandStretch = cloth.StretchAlong(BandRuns);
+        BandStretch = cloth.StretchAlongPercent(BandRuns);
         var reader = Reader();
         var opening = reader.Length(nameof(Opening), Opening) ?? double.NaN;
         var girth = reader.Length(nameof(Girth), Girth);

@@ -73,10 +73,10 @@ public class ClothTests
     public void What_was_not_measured_takes_the_typical_value_as_a_guess_with_a_wide_band()
     {
         var cloth = Typical.Resolve().Value!;
-        Assert.Equal(FigureSource.Typical, cloth.StretchAcross.Source);
-        Assert.Equal(30, cloth.StretchAcross.Value);
-        Assert.Equal((18, 42), (cloth.StretchAcross.Low, cloth.StretchAcross.High));
-        Assert.Null(cloth.Recovery);
+        Assert.Equal(FigureSource.Typical, cloth.StretchAcrossPercent.Source);
+        Assert.Equal(30, cloth.StretchAcrossPercent.Value);
+        Assert.Equal((18, 42), (cloth.StretchAcrossPercent.Low, cloth.StretchAcrossPercent.High));
+        Assert.Null(cloth.RecoveryPercent);
     }
 
     [Fact]
@@ -93,11 +93,11 @@ public class ClothTests
             ToldAreaDensityGsm = 280,
             TenLayersMm = 18,
         }).Resolve().Value!;
-        Assert.Equal((35, FigureSource.Measured), (cloth.StretchAcross.Value, cloth.StretchAcross.Source));
-        Assert.Equal((310, FigureSource.Measured), (Math.Round(cloth.AreaDensity.Value, 6), cloth.AreaDensity.Source));
-        Assert.Equal(1.8, cloth.Thickness.Value, 9);
-        Assert.Equal(FigureSource.Typical, cloth.StretchLengthwise.Source);
-        Assert.Equal(FigureSource.Told, (Typical with { ToldAreaDensityGsm = 280 }).Resolve().Value!.AreaDensity.Source);
+        Assert.Equal((35, FigureSource.Measured), (cloth.StretchAcrossPercent.Value, cloth.StretchAcrossPercent.Source));
+        Assert.Equal((310, FigureSource.Measured), (Math.Round(cloth.AreaDensityGsm.Value, 6), cloth.AreaDensityGsm.Source));
+        Assert.Equal(1.8, cloth.ThicknessMm.Value, 9);
+        Assert.Equal(FigureSource.Typical, cloth.StretchLengthwisePercent.Source);
+        Assert.Equal(FigureSource.Told, (Typical with { ToldAreaDensityGsm = 280 }).Resolve().Value!.AreaDensityGsm.Source);
     }
 
     [Fact]

@@ -29,7 +29,7 @@ public class DialTestTests
         Assert.Equal(3, Learn(UpperLooper, 4, 0.5, 6, 1.5).Neutral);
         Assert.Equal(5, Learn(UpperLooper, 4, -0.5, 6, 0.5).Neutral);
         Assert.Equal(4.5, Learn(NeedleLeft, 4, 0.3, 6, 0).Neutral);
-        Assert.Equal(0.5, Learn(UpperLooper, 4, 0.5, 6, 1.5).ReadingPerNumber);
+        Assert.Equal(0.5, Learn(UpperLooper, 4, 0.5, 6, 1.5).ReadingPerNumberMm);
     }
 
     [Fact]

@@ -82,7 +82,7 @@ public class MachineKindTests
     [Fact]
     public void Both_halves_of_a_convertible_machine_share_what_belongs_to_the_whole()
     {
-        Assert.Equal((Both.Name, Both.NeedleSystem, Both.StitchLength), (Both.Cover.Name, Both.Cover.NeedleSystem, Both.Cover.StitchLength));
+        Assert.Equal((Both.Name, Both.NeedleSystem, Both.StitchLengthMm), (Both.Cover.Name, Both.Cover.NeedleSystem, Both.Cover.StitchLengthMm));
         Assert.Equal([NeedleLeft, NeedleRight, UpperLooper, LowerLooper, NeedleCentre, ChainLooper], Both.Dials.Select(d => d.Position));
         Assert.Equal("cover.chain-looper.highest", Assert.Single(MachineCheck.Problems(Both with { Cover = Cover with { ChainLooper = new DialScale(9, 0, 1, 4, DialSense.HigherIsTighter) } })).Field);
     }
@@ -127,8 +127,8 @@ public class MachineKindTests
 
     private static ClothFigures Cloth(double gsm, double stretch) => new()
     {
-        Name = "cloth", AreaDensity = Figure.Of(gsm, 0, FigureSource.Measured), Thickness = Figure.Of(0.6, 0, FigureSource.Measured),
-        StretchAcross = Figure.Of(stretch, 0, FigureSource.Measured), StretchLengthwise = Figure.Of(10, 0, FigureSource.Measured),
+        Name = "cloth", AreaDensityGsm = Figure.Of(gsm, 0, FigureSource.Measured), ThicknessMm = Figure.Of(0.6, 0, FigureSource.Measured),
+        StretchAcrossPercent = Figure.Of(stretch, 0, FigureSource.Measured), StretchLengthwisePercent = Figure.Of(10, 0, FigureSource.Measured),
     };
 
     [Fact]

@@ -56,7 +56,7 @@ public class DialScaleTests
 
     // Source: docs/model.md section 2: 27 tex spun polyester is 0.204 mm thick.
     [Fact]
-    public void The_calibration_thread_is_0_204_mm_thick() => Assert.Equal(0.204, ThreadCatalogue.SpunPolyester.DiscDiameter, 3);
+    public void The_calibration_thread_is_0_204_mm_thick() => Assert.Equal(0.204, ThreadCatalogue.SpunPolyester.DiscDiameterMm, 3);
 }
 
 public class OverlockerTests
@@ -69,7 +69,7 @@ public class OverlockerTests
     [Fact]
     public void The_knife_dial_maps_the_cutting_width()
     {
-        var machine = Template with { CuttingWidth = new SettingRange(1.5, 5.5, 0.5), KnifeDial = new KnifeDial(1, 9) };
+        var machine = Template with { CuttingWidthMm = new SettingRange(1.5, 5.5, 0.5), KnifeDial = new KnifeDial(1, 9) };
         Assert.Equal(1, machine.KnifeNumber(1.5));
         Assert.Equal(6, machine.KnifeNumber(4));
         Assert.Equal(9, machine.KnifeNumber(5.5));
@@ -100,9 +100,9 @@ public class OverlockerTests
             ("gaugeMm", Template with { GaugeMm = double.NaN }),
             ("gaugeMm", Template with { GaugeMm = 0 }),
             ("leftTipHigherMm", Template with { LeftTipHigherMm = 50 }),
-            ("cuttingWidth.most", Template with { CuttingWidth = new SettingRange(5, 2, 0.5) }),
+            ("cuttingWidth.most", Template with { CuttingWidthMm = new SettingRange(5, 2, 0.5) }),
             ("differential.least", Template with { Differential = new SettingRange(0, 2, 0.1) }),
-            ("stitchLength.step", Template with { StitchLength = new SettingRange(1, 4, -1) }),
+            ("stitchLength.step", Template with { StitchLengthMm = new SettingRange(1, 4, -1) }),
             ("knifeDial", Template with { KnifeDial = new KnifeDial(3, 3) }),
             ("fingers", Template with { Fingers = [] }),
             ("fingers[0].name", Template with { Fingers = [new("", 4, FingerUse.LeftNeedle)] }),

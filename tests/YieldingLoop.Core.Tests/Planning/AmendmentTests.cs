@@ -46,11 +46,11 @@ public class AmendmentTests
         var machine = PlanSearchTests.Overlocker();
         var plan = Plan(machine);
         var shorter = Amended(plan, new Setup { StitchLengthMm = 1.5 }, machine);
-        Assert.True(shorter.Figures.Yield.Middle > plan.Figures.Yield.Middle);
+        Assert.True(shorter.Figures.YieldPercent.Middle > plan.Figures.YieldPercent.Middle);
         var knife = Amended(plan, new Setup { CuttingWidthMm = plan.CuttingWidthFromRightMm!.Value - 1 }, machine);
         Assert.Equal(plan.Figures.Seam.OverhangMm!.Value + 1, knife.Figures.Seam.OverhangMm!.Value, 9);
         var feed = Amended(plan, new Setup { Differential = 2 }, machine);
-        Assert.Equal(ClothEffects.GrowthPercent(Cloth.StretchAlong(Seam.Direction).Value, 2), feed.Targets.GrowthPercent!.Value.Wanted!.Value, 9);
+        Assert.Equal(ClothEffects.GrowthPercent(Cloth.StretchAlongPercent(Seam.Direction).Value, 2), feed.Targets.GrowthPercent!.Value.Wanted!.Value, 9);
         Assert.Equal([PlanTopic.Length, PlanTopic.CuttingWidth, PlanTopic.Differential], new[] { shorter, knife, feed }.Select(a => Assert.Single(a.Reasons).Topic));
     }
 

@@ -17,8 +17,8 @@ public class PlainAdviceTests
 
     private static ClothFigures Jersey(double stretch = 80, double gsm = 220, double ply = 0.6) => new()
     {
-        Name = "jersey", AreaDensity = Figure.Of(gsm, 0, FigureSource.Measured), Thickness = Figure.Of(ply, 0, FigureSource.Measured),
-        StretchAcross = Figure.Of(stretch, 0, FigureSource.Measured), StretchLengthwise = Figure.Of(stretch * 0.7, 0, FigureSource.Measured), Elastane = stretch > 60,
+        Name = "jersey", AreaDensityGsm = Figure.Of(gsm, 0, FigureSource.Measured), ThicknessMm = Figure.Of(ply, 0, FigureSource.Measured),
+        StretchAcrossPercent = Figure.Of(stretch, 0, FigureSource.Measured), StretchLengthwisePercent = Figure.Of(stretch * 0.7, 0, FigureSource.Measured), Elastane = stretch > 60,
     };
 
     private static readonly SeamEntry Leggings = new() { Name = "leggings, inside leg", Direction = ClothDirection.Lengthwise, NeedKind = NeedKind.NegativeEase, GirthMm = 560, GarmentMm = 470, MovementId = "knee-round" };
@@ -115,7 +115,7 @@ public class PlainAdviceTests
             Assert.Equal(PlainStitchAdvice.All.Count, advice.Choices.Select(c => c.Stitch).Distinct().Count());
             Assert.True(advice.Choices.Count(c => c.Suits == Suits.Best) <= 1);
             Assert.False(advice.NeedleThread.Textured);
-            Assert.All(advice.Choices, c => Assert.InRange(c.Point.LengthMm, Machine.StitchLength.Least, Machine.StitchLength.Most));
+            Assert.All(advice.Choices, c => Assert.InRange(c.Point.LengthMm, Machine.StitchLengthMm.Least, Machine.StitchLengthMm.Most));
             Assert.All(advice.Choices, c => Assert.InRange(c.Point.WidthMm, 0, Machine.WidestZigzagMm));
             Assert.All(advice.Choices.SelectMany(c => c.Why).Append(advice.ThreadsWhy), f => Assert.Empty(Sentences.Lacks(f)));
         }

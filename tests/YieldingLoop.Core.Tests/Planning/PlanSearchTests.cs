@@ -186,8 +186,8 @@ public class PlanSearchTests
         var best = Answer(question).Best.Plan;
         var longer = Planner.WhyNot(question, PlanPins.None with { LengthMm = 4 }).Value!;
         Assert.Equal("misses", longer.Behind.Why.Code);
-        Assert.Equal([new Finding("strength-short").With("strengthNewtonsPerCm", longer.Setup!.Plan.Figures.Seam.StrengthNewtonsPerCm).With("wantedNewtonsPerCm", 0.35 * question.Cloth.AreaDensity.Value)], longer.Behind.Parts);
-        Assert.Equal(FormattableString.Invariant($"It holds {longer.Setup.Plan.Figures.Seam.StrengthNewtonsPerCm:0} N/cm where {0.35 * question.Cloth.AreaDensity.Value:0} are wanted."), Sentences.Of(longer.Behind));
+        Assert.Equal([new Finding("strength-short").With("strengthNewtonsPerCm", longer.Setup!.Plan.Figures.Seam.StrengthNewtonsPerCm).With("wantedNewtonsPerCm", 0.35 * question.Cloth.AreaDensityGsm.Value)], longer.Behind.Parts);
+        Assert.Equal(FormattableString.Invariant($"It holds {longer.Setup.Plan.Figures.Seam.StrengthNewtonsPerCm:0} N/cm where {0.35 * question.Cloth.AreaDensityGsm.Value:0} are wanted."), Sentences.Of(longer.Behind));
         Assert.Equal((best.StitchId, best.Needle.PointId, best.FingerName), (longer.Setup.Plan.StitchId, longer.Setup.Plan.Needle.PointId, longer.Setup.Plan.FingerName));
         var knife = Planner.WhyNot(question, PlanPins.None with { CuttingWidthMm = 3 }).Value!;
         Assert.Contains(new Finding("overhang-over").With("overhangMm", knife.Setup!.Plan.Figures.Seam.OverhangMm!.Value), knife.Behind.Parts);
@@ -232,7 +232,7 @@ public class PlanSearchTests
         Assert.True(kind.Textured);
         Assert.Equal(answer.Help.Max(h => h.YieldPercent), answer.Help[0].YieldPercent);
         var bought = Answer(question with { Drawer = drawer with { Threads = [.. drawer.Threads, new Cone("3", new ThreadStock { Name = "New", KindId = kind.Id })] } }).Best.Plan;
-        Assert.Equal(answer.Help[0].YieldPercent, bought.Figures.Yield.Middle, 6);
+        Assert.Equal(answer.Help[0].YieldPercent, bought.Figures.YieldPercent.Middle, 6);
 
         var turned = Answer(Ask(Cloth("rib-2x2"), SideSeam with { NeedKind = NeedKind.Movement, MovementId = "knee-length" }, Overlocker()));
         Assert.Equal("direction", turned.Help[0].What);
@@ -333,10 +333,10 @@ public class PlanSearchTests
             Assert.True(!thread.Kind.Textured || thread.StepsTighter <= DialTension.ThreadNeutralSteps(thread.Kind, head.CalibrationThread) + 1e-6, which);
         }
 
-        Assert.All(needles, t => Assert.True(t.Kind.DiscDiameter <= 0.8 * 0.4 * plan.Needle.SizeMetric / 100 + 1e-9, which));
+        Assert.All(needles, t => Assert.True(t.Kind.DiscDiameterMm <= 0.8 * 0.4 * plan.Needle.SizeMetric / 100 + 1e-9, which));
         Assert.Contains(plan.Needle.PointId, machine.NeedlePointIds);
         Assert.Contains(plan.Needle.SizeMetric, machine.NeedleSizes);
-        Assert.True(plan.Needle.PointId != "universal" || (!cloth.Elastane && ((cloth.HighestStretch < 25 && question.Schools.StableKnitPointId != "never") || (cloth.HighestStretch > 60 && question.Schools.StableKnitPointId == "stable-and-heavy"))), which);
+        Assert.True(plan.Needle.PointId != "universal" || (!cloth.Elastane && ((cloth.HighestStretchPercent < 25 && question.Schools.StableKnitPointId != "never") || (cloth.HighestStretchPercent > 60 && question.Schools.StableKnitPointId == "stable-and-heavy"))), which);
         if (head is Overlocker overlocker)
         {
             var finger = overlocker.Fingers.Single(f => f.Name == plan.FingerName);
@@ -345,7 +345,7 @@ public class PlanSearchTests
             Assert.False(seam.Job is SeamJob.Hem or SeamJob.DecorativeLine, which);
         }
 
-        Assert.False(seam.Job.Rolls() && (cloth.AreaDensity.Value >= 200 || cloth.Thickness.Value > 0.8), which);
+        Assert.False(seam.Job.Rolls() && (cloth.AreaDensityGsm.Value >= 200 || cloth.ThicknessMm.Value > 0.8), which);
         Assert.False(plan.StitchId == "503" && (!plan.Flatlock || seam.UnderLoad), which);
         Assert.False(plan.StitchId == "301" && seam.UnderLoad, which);
         Assert.False(cloth.Sheds && plan.Stitch.Family == StitchFamily.Overlock && !plan.Flatlock && !seam.Job.Rolls() && plan.StitchLengthMm > 2, which);
@@ -408,11 +408,11 @@ public class PlanSearchTests
         Assert.Equal(plan.UpperLoosened, findings.Any(f => f.Code == "upper-loosened"));
         Assert.All(findings.Where(f => f.Figures.ContainsKey("drag")), f => Assert.Equal(plan.Figures.Drag, f.Figures["drag"]));
         Assert.All(findings.Where(f => f.Figures.ContainsKey("tunnellingIndex")), f => Assert.Equal(plan.Figures.Seam.TunnellingIndex!.Value / (plan.Tape ? 2 : 1), f.Figures["tunnellingIndex"]));
-        Assert.All(findings.Where(f => f.Figures.ContainsKey("yieldPercent")), f => Assert.Equal(plan.Figures.Yield.Middle, f.Figures["yieldPercent"]));
+        Assert.All(findings.Where(f => f.Figures.ContainsKey("yieldPercent")), f => Assert.Equal(plan.Figures.YieldPercent.Middle, f.Figures["yieldPercent"]));
         Assert.All(findings.Where(f => f.Figures.ContainsKey("meetingLineMm")), f => Assert.Equal(plan.Figures.Seam.MeetingLineMm, f.Figures["meetingLineMm"]));
         if (plan.Differential is { } ratio)
         {
-            Assert.Equal((ratio, plan.Figures.Growth!.Value.Middle), (First(PlanTopic.Differential).Figures["differential"], First(PlanTopic.Differential).Figures["growthPercent"]));
+            Assert.Equal((ratio, plan.Figures.GrowthPercent!.Value.Middle), (First(PlanTopic.Differential).Figures["differential"], First(PlanTopic.Differential).Figures["growthPercent"]));
         }
     }
 
@@ -433,7 +433,7 @@ public class PlanSearchTests
     [InlineData("sweater-knit", SeamJob.EdgeFinish, false)]
     public void On_small_lattices_the_answer_equals_exhaustive_search(string typical, SeamJob job, bool known)
     {
-        var machine = Overlocker() with { StitchLength = new SettingRange(1.5, 3, 0.5), CuttingWidth = new SettingRange(3, 5, 0.5), NeedleSizes = [80, 90], NeedlePointIds = ["stretch", "jersey"] };
+        var machine = Overlocker() with { StitchLengthMm = new SettingRange(1.5, 3, 0.5), CuttingWidthMm = new SettingRange(3, 5, 0.5), NeedleSizes = [80, 90], NeedlePointIds = ["stretch", "jersey"] };
         var seam = SideSeam with { Job = job, Plies = job == SeamJob.Join ? 2 : 1, Direction = ClothDirection.Across };
         var question = Ask(Cloth(typical), seam, machine) with
         {
@@ -506,10 +506,10 @@ public class PlanSearchTests
     {
         foreach (var key in new Func<SetupPlan, double>[]
         {
-            p => p.Figures.Yield.Middle >= p.Figures.Verdict!.RequiredPercent ? 0 : p.Figures.Yield.Middle >= p.Need.Percent ? 1 : 2,
+            p => p.Figures.YieldPercent.Middle >= p.Figures.Verdict!.RequiredPercent ? 0 : p.Figures.YieldPercent.Middle >= p.Need.Percent ? 1 : 2,
             p => Missed(p, question).Count,
             p => Missed(p, question).Sum(m => Math.Pow(2, 10 - m.Order)),
-            p => p.Figures.Yield.Middle >= p.Figures.Verdict!.RequiredPercent ? 0 : Math.Max(1, Math.Round(20 * (p.Figures.Verdict.RequiredPercent - p.Figures.Yield.Middle) / Math.Max(p.Figures.Verdict.RequiredPercent, 1))),
+            p => p.Figures.YieldPercent.Middle >= p.Figures.Verdict!.RequiredPercent ? 0 : Math.Max(1, Math.Round(20 * (p.Figures.Verdict.RequiredPercent - p.Figures.YieldPercent.Middle) / Math.Max(p.Figures.Verdict.RequiredPercent, 1))),
             p => Missed(p, question).Sum(m => Math.Max(1, Math.Round(4 * m.Share))),
             p => Tier(p, question),
             p => Math.Round(p.Cost!.Total(question.Weights), 5),
@@ -550,7 +550,7 @@ public class PlanSearchTests
         Least(2, question.Cloth.Sheds ? Math.Min(s.CoverFace!.Value, s.CoverBack!.Value) : null, 0.33);
         Most(3, f.MassRatio, joins ? 0.5 : 0.8);
         Most(4, f.Drag, 1);
-        Least(6, joins ? s.StrengthNewtonsPerCm : null, 0.35 * question.Cloth.AreaDensity.Value);
+        Least(6, joins ? s.StrengthNewtonsPerCm : null, 0.35 * question.Cloth.AreaDensityGsm.Value);
         var eased = plan.UpperLoosened;
         var off = eased ? Math.Max(s.MeetingLineMm!.Value, 0) - 0.5 + Math.Max(0, -s.MeetingLineMm.Value - 1.5) : Math.Abs(s.MeetingLineMm!.Value) - 0.5;
         if (off > 1e-9)
@@ -559,7 +559,7 @@ public class PlanSearchTests
         }
 
         Most(8, Math.Abs(s.OverhangMm!.Value), 0.5);
-        Most(9, Math.Abs(f.Growth!.Value.Middle), 2);
+        Most(9, Math.Abs(f.GrowthPercent!.Value.Middle), 2);
         if (question.Cloth.Sheds && plan.Threads.Any(t => !t.Position.IsNeedle() && !t.Kind.Textured))
         {
             missed.Add((10, 1));
@@ -573,10 +573,10 @@ public class PlanSearchTests
         var four = plan.Stitch.ThreadCount == 4;
         if (question.Seam.Job == SeamJob.Join)
         {
-            return four || question.Cloth.AreaDensity.Value < 200 ? 0 : 1;
+            return four || question.Cloth.AreaDensityGsm.Value < 200 ? 0 : 1;
         }
 
-        var wide = question.Cloth.Sheds || question.Cloth.AreaDensity.Value >= 280;
+        var wide = question.Cloth.Sheds || question.Cloth.AreaDensityGsm.Value >= 280;
         return four ? 2 : plan.Fills(ThreadPosition.NeedleLeft) == wide ? 0 : 1;
     }
 }

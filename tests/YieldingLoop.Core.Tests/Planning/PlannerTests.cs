@@ -67,7 +67,7 @@ public class PlannerTests
         Assert.Equal(Number(plain, ThreadPosition.NeedleLeft) + 1, Number(tuned, ThreadPosition.NeedleLeft));
         Assert.Equal(Number(plain, ThreadPosition.LowerLooper), Number(tuned, ThreadPosition.LowerLooper));
         Assert.Equal(plain.Threads.Select(t => (t.StepsTighter, t.TensionCentinewtons)), tuned.Threads.Select(t => (t.StepsTighter, t.TensionCentinewtons)));
-        Assert.Equal(plain.Figures.Yield, tuned.Figures.Yield);
+        Assert.Equal(plain.Figures.YieldPercent, tuned.Figures.YieldPercent);
         Assert.Contains(tuned.Reasons, r => r.Findings is [{ Code: "manual-row" }]);
 
         // Another stitch's row, or another cloth's, is not used.
@@ -85,7 +85,7 @@ public class PlannerTests
         var plan = Plan(thin, SideSeam with { Job = job, Plies = 1, NeedKind = NeedKind.None });
         Assert.Equal(("none", length), (plan.FingerName, plan.StitchLengthMm));
         Assert.Equal(job == SeamJob.LettuceEdge, plan.Differential == Machine.Differential.Least);
-        Assert.Equal(job == SeamJob.LettuceEdge, plan.Figures.Growth!.Value.Middle > 5);
+        Assert.Equal(job == SeamJob.LettuceEdge, plan.Figures.GrowthPercent!.Value.Middle > 5);
     }
 
     [Theory]
@@ -160,7 +160,7 @@ public class PlannerTests
         {
             UpperLooper = new DialScale(1, 7, 0.25, 3, DialSense.HigherIsLooser) { Label = "up" },
             LowerLooper = new DialScale(10, 50, 5, 30, DialSense.HigherIsTighter),
-            StitchLength = new SettingRange(1, 5, 1),
+            StitchLengthMm = new SettingRange(1, 5, 1),
             Differential = new SettingRange(0.6, 1.25, 0.25),
         };
         foreach (var typical in TypicalCloths.All)
@@ -170,9 +170,9 @@ public class PlannerTests
                 var plan = Plan(Cloth(typical.Id), SideSeam with { Seen = true }, machine, ChosenSchools.Default with { HideThreadId = "tighter-needle" });
                 Assert.All(plan.Threads, t => Assert.Contains(t.DialNumber!.Value, machine.DialOf(t.Position).Numbers()));
                 Assert.All(plan.Threads, t => Assert.Equal(machine.DialOf(t.Position).StepsTighter(t.DialNumber!.Value), t.StepsTighter, 6));
-                Assert.Equal(plan.StitchLengthMm, machine.StitchLength.Settable(plan.StitchLengthMm));
+                Assert.Equal(plan.StitchLengthMm, machine.StitchLengthMm.Settable(plan.StitchLengthMm));
                 Assert.Equal(plan.Differential!.Value, machine.Differential.Settable(plan.Differential!.Value));
-                Assert.Equal(plan.CuttingWidthFromRightMm!.Value, machine.CuttingWidth.Settable(plan.CuttingWidthFromRightMm!.Value));
+                Assert.Equal(plan.CuttingWidthFromRightMm!.Value, machine.CuttingWidthMm.Settable(plan.CuttingWidthFromRightMm!.Value));
                 var use = plan.Fills(ThreadPosition.NeedleLeft) ? plan.Fills(ThreadPosition.NeedleRight) ? FingerUse.BothNeedles : FingerUse.LeftNeedle : FingerUse.RightNeedle;
                 Assert.True(machine.Fingers.Single(f => f.Name == plan.FingerName).Use.HasFlag(use));
             }
@@ -198,7 +198,7 @@ public class PlannerTests
             LowerLooper = Reverse(Machine.LowerLooper),
         };
         var (usual, other) = (Plan(Cloth("power-knit"), SideSeam with { OnSkin = true }), Plan(Cloth("power-knit"), SideSeam with { OnSkin = true }, reversed));
-        Assert.Equal(usual.Figures.Yield.Middle, other.Figures.Yield.Middle, 9);
+        Assert.Equal(usual.Figures.YieldPercent.Middle, other.Figures.YieldPercent.Middle, 9);
         Assert.Equal(usual.Threads.Select(t => t.StepsTighter), other.Threads.Select(t => t.StepsTighter));
         Assert.NotEqual(usual.Threads.Select(t => t.DialNumber), other.Threads.Select(t => t.DialNumber));
 
@@ -309,7 +309,7 @@ public class PlannerTests
         Assert.Equal((seam.MeetingLineMm, 0.5), (plan.Targets.MeetingLineMm!.Value.Wanted, plan.Targets.MeetingLineMm.Value.Tolerance!.Value));
         Assert.Equal((seam.OverhangMm, 0.5), (plan.Targets.OverhangMm!.Value.Wanted, plan.Targets.OverhangMm.Value.Tolerance!.Value));
         Assert.Equal((0.45, plan.Figures.Verdict!.RequiredPercent, 50), (plan.Targets.GapMm!.Value.Most, plan.Targets.HoldPercent, plan.Targets.HoldStitches));
-        Assert.Equal(seam.YieldPercent, plan.Figures.Yield.Middle);
+        Assert.Equal(seam.YieldPercent, plan.Figures.YieldPercent.Middle);
         Assert.All(plan.Threads, t => Assert.Equal(
             DialTension.Tension(t.Position, t.Kind, t.DialNumber!.Value, Machine.DialOf(t.Position).Neutral, Machine.DialOf(t.Position).Sense, Machine.CalibrationThread), t.TensionCentinewtons, 9));
     }

@@ -102,7 +102,7 @@ public class TargetTests
                         Meets(t.MeetingLineMm, f.Seam.MeetingLineMm, PlanLimits.Meeting);
                         Meets(t.GapMm, f.Seam.GapMm, PlanLimits.Gap);
                         Meets(t.OverhangMm, f.Seam.OverhangMm, PlanLimits.Overhang);
-                        Meets(t.GrowthPercent, f.Growth?.Middle, PlanLimits.Growth);
+                        Meets(t.GrowthPercent, f.GrowthPercent?.Middle, PlanLimits.Growth);
                         Meets(t.CoverFace, f.Seam.CoverFace, PlanLimits.Cover);
                         Meets(t.CoverBack, f.Seam.CoverBack, PlanLimits.Cover);
                         Meets(t.Drag, f.Drag, PlanLimits.Drag);

@@ -100,7 +100,7 @@ public sealed class MachineForm : RecordForm
             Version = version,
             Name = machine.Name,
             MachineKind = machine.Kind,
-            StitchLength = RangeForm.From(machine.StitchLength),
+            StitchLength = RangeForm.From(machine.StitchLengthMm),
             NeedleSystem = machine.NeedleSystem,
             NeedlePointIds = [.. machine.NeedlePointIds],
             NeedleSizes = [.. machine.NeedleSizes],
@@ -131,7 +131,7 @@ public sealed class MachineForm : RecordForm
         Fingers = [.. machine.Fingers.Select(FingerForm.From).Concat(Enumerable.Repeat(0, FingerRows).Select(_ => new FingerForm())).Take(FingerRows)];
         GaugeMm = FieldText.Of(machine.GaugeMm);
         LeftTipHigherMm = FieldText.Of(machine.LeftTipHigherMm);
-        CuttingWidth = RangeForm.From(machine.CuttingWidth);
+        CuttingWidth = RangeForm.From(machine.CuttingWidthMm);
         KnifeAtLeast = FieldText.Of(machine.KnifeDial?.AtLeast);
         KnifeAtMost = FieldText.Of(machine.KnifeDial?.AtMost);
         Differential = RangeForm.From(machine.Differential);
@@ -187,10 +187,10 @@ public sealed class MachineForm : RecordForm
             GaugeMm = reader.Required(nameof(GaugeMm), GaugeMm),
             LeftTipHigherMm = reader.Required(nameof(LeftTipHigherMm), LeftTipHigherMm),
             Fingers = [.. Fingers.Take(FingerRows).Select((f, i) => f.Read(reader, $"Fingers[{i}]")).OfType<FingerPosition>()],
-            CuttingWidth = CuttingWidth.Read(reader, nameof(CuttingWidth)),
+            CuttingWidthMm = CuttingWidth.Read(reader, nameof(CuttingWidth)),
             KnifeDial = ReadKnife(reader),
             Differential = Differential.Read(reader, nameof(Differential)),
-            StitchLength = StitchLength.Read(reader, nameof(StitchLength)),
+            StitchLengthMm = StitchLength.Read(reader, nameof(StitchLength)),
             NeedleSystem = NeedleSystem ?? "",
             NeedlePointIds = [.. NeedlePointIds.Distinct()],
             NeedleSizes = [.. NeedleSizes.Distinct().Order()],
@@ -217,7 +217,7 @@ public sealed class MachineForm : RecordForm
             ChainSeatIds = [.. ChainSeatIds.Distinct()],
             Differential = CoverDifferential.Read(reader, nameof(CoverDifferential)),
             LooperTravel = LooperTravel,
-            StitchLength = StitchLength.Read(reader, nameof(StitchLength)),
+            StitchLengthMm = StitchLength.Read(reader, nameof(StitchLength)),
             NeedleSystem = NeedleSystem ?? "",
             NeedlePointIds = [.. NeedlePointIds.Distinct()],
             NeedleSizes = [.. NeedleSizes.Distinct().Order()],
@@ -237,7 +237,7 @@ public sealed class MachineForm : RecordForm
         NeedlePositionsMm = ReadPositions(reader),
         BobbinSlidesAtGrams = reader.Number(nameof(BobbinSlidesAtGrams), BobbinSlidesAtGrams),
         StretchStitchIds = [.. StretchStitchIds.Distinct()],
-        StitchLength = StitchLength.Read(reader, nameof(StitchLength)),
+        StitchLengthMm = StitchLength.Read(reader, nameof(StitchLength)),
         NeedleSystem = NeedleSystem ?? "",
         NeedlePointIds = [.. NeedlePointIds.Distinct()],
         NeedleSizes = [.. NeedleSizes.Distinct().Order()],

@@ -47,9 +47,9 @@ public static class PinFields
             ("upperThread", overlockers.Count > 0 || heads.OfType<Coverstitch>().Any(c => c.TopCover is not null) ? Kinds(wording) : []),
             ("lowerThread", Kinds(wording)),
             ("finger", overlockers.SelectMany(o => o.Fingers).Select(f => f.Name).Distinct().Select(f => (f, f))),
-            ("length", Steps(heads.Min(h => h.StitchLength.Least), heads.Max(h => h.StitchLength.Most))),
+            ("length", Steps(heads.Min(h => h.StitchLengthMm.Least), heads.Max(h => h.StitchLengthMm.Most))),
             ("width", plain.Count > 0 ? Steps(1, plain.Max(p => p.WidestZigzagMm)) : []),
-            ("cut", overlockers.Count > 0 ? Steps(overlockers.Min(o => o.CuttingWidth.Least), overlockers.Max(o => o.CuttingWidth.Most)) : []),
+            ("cut", overlockers.Count > 0 ? Steps(overlockers.Min(o => o.CuttingWidthMm.Least), overlockers.Max(o => o.CuttingWidthMm.Most)) : []),
             ("offset", [("-1", "a step looser"), ("0", "at neutral"), ("1", "a step tighter")]),
         ];
         return

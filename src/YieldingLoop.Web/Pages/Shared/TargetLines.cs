@@ -59,7 +59,7 @@ public static class TargetLines
                 $"tunnelling {FieldText.Round(index, 2)}{(plan.Tape ? " with tape" : "")}, {(ridge.Most > SeamLimits.TunnellingFlat ? "accepted" : "flat")} up to {FieldText.Of(ridge.Most)}");
         }
 
-        if (targets.GrowthPercent is { } growth && figures.Growth is { } grown)
+        if (targets.GrowthPercent is { } growth && figures.GrowthPercent is { } grown)
         {
             var band = $"predicted within {FieldText.WithSign(grown.Low)} to {FieldText.WithSign(grown.High)} %";
             yield return growth.Tolerance is { } tolerance
@@ -92,7 +92,7 @@ public static class TargetLines
 
     private static TargetLine Meeting(SetupPlan plan, Target meeting, Wording wording)
     {
-        var band = plan.Figures.MeetingLine is { } predicted ? $"predicted within {wording.Length(predicted.Low, withSign: true)} to {wording.Length(predicted.High, withSign: true)}" : "";
+        var band = plan.Figures.MeetingLineMm is { } predicted ? $"predicted within {wording.Length(predicted.Low, withSign: true)} to {wording.Length(predicted.High, withSign: true)}" : "";
         return plan.Targets.Wrapped && meeting.Most is { } wrapped && meeting.Least is null
                 ? new("Upper thread", "reading.meeting-line", "right round the edge", $"at least {wording.Length(-wrapped)} to the back", band)
             : meeting.Wanted is { } wanted
