@@ -97,7 +97,7 @@ public sealed record Coverstitch : Machine
         TopCover = Tuned(TopCover, row, ThreadPosition.TopCover),
     };
 
-    /// <summary>Every pair of needles with the distance between them, mm, the widest first.</summary>
+    /// <summary>Every pair of needles with the distance between them, the widest first.</summary>
     public IReadOnlyList<(ThreadPosition Left, ThreadPosition Right, double WidthMm)> Pairs =>
     [
         .. from left in Seats

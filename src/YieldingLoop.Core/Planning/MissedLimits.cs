@@ -27,7 +27,7 @@ internal static class MissedLimits
                 PlanLimits.Tunnelling => new(limit, new Finding(plan.Tape ? "tunnels-with-tape" : "tunnels")
                     .With("tunnellingIndex", plan.Figures.Seam.TunnellingIndex!.Value / (plan.Tape ? 2 : 1)).With("limit", SeamLimits.TunnellingFlat)),
                 PlanLimits.Strength => new(limit, new Finding("strength-short")
-                    .With("strengthNewtonsPerCm", plan.Figures.Seam.StrengthNewtonsPerCm).With("wantedNewtonsPerCm", new PlanJudge(question, need).StrengthWanted)),
+                    .With("strengthNewtonsPerCm", plan.Figures.Seam.StrengthNewtonsPerCm).With("wantedNewtonsPerCm", new PlanJudge(question, need).StrengthWantedNewtonsPerCm)),
                 PlanLimits.Meeting => Meeting(plan.Figures.Seam.MeetingLineMm!.Value, question.Seam.Job.Rolls()),
                 PlanLimits.Overhang => new(limit, Overhang(plan.Figures.Seam.OverhangMm!.Value, plan, question)),
                 PlanLimits.Growth => Growth(plan.Figures.GrowthPercent!.Value.Middle, question.Seam.Job == SeamJob.LettuceEdge),

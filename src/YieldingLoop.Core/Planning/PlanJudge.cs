@@ -159,5 +159,5 @@ internal sealed class PlanJudge
     public static double? MassMost(SeamJob job) => job.Rolls() || job == SeamJob.DecorativeLine ? null : job == SeamJob.EdgeFinish ? SeamLimits.MassRatioEdge : SeamLimits.MassRatioJoin;
 
     /// <summary>Strength a join wants, N/cm.</summary>
-    public double StrengthWanted => strengthWanted;
+    public double StrengthWantedNewtonsPerCm => strengthWanted;
 }

@@ -42,7 +42,7 @@ internal static class StitchReasons
 
     private static Reason Join(SetupPlan plan, bool four, PlanQuestion question, Need need)
     {
-        double strength = plan.Figures.Seam.StrengthNewtonsPerCm, wanted = new PlanJudge(question, need).StrengthWanted;
+        double strength = plan.Figures.Seam.StrengthNewtonsPerCm, wanted = new PlanJudge(question, need).StrengthWantedNewtonsPerCm;
         Finding Holding(string code) => new Finding(code).With("lengthMm", plan.StitchLengthMm).With("strengthNewtonsPerCm", strength).With("wantedNewtonsPerCm", wanted);
         if (four || strength >= wanted)
         {

@@ -44,7 +44,7 @@ internal readonly ref struct SeamLayout
         gauge = stitch.Needles > 1 ? geometry.GaugeMm : 0;
         upperWidth = stitch.UpperHeldByRightNeedle ? a - gauge : a;
         holder = stitch.Holder is { } position ? IndexOf(position) : -1;
-        MeetingLine = stitch.Family switch
+        MeetingLineMm = stitch.Family switch
         {
             StitchFamily.Overlock => Math.Clamp(
                 MeetingLinePerLog * Math.Log(Tension(ThreadPosition.UpperLooper) / Tension(ThreadPosition.LowerLooper)),
@@ -59,7 +59,7 @@ internal readonly ref struct SeamLayout
     }
 
     /// <summary>p, mm, above 0 on the face; 0 where the stitch has none.</summary>
-    public double MeetingLine { get; }
+    public double MeetingLineMm { get; }
 
     public bool HasMeetingLine => stitch.NeedsLoopWidth;
 
@@ -79,7 +79,7 @@ internal readonly ref struct SeamLayout
             case StitchFamily.Lockstitch or StitchFamily.Zigzag:
                 return Lockstitched();
             case StitchFamily.TwoThreadOveredge:
-                return Overedge(a + MeetingLine, a) with { AlongAtRest = s, Along = s, Thickness = t };
+                return Overedge(a + MeetingLineMm, a) with { AlongAtRest = s, Along = s, Thickness = t };
             default:
                 needleLoop = NeedleLoop(thread);
                 var wrap = stitch.Family == StitchFamily.TwinNeedle ? 0 : Math.PI * thread.Kind.DiscDiameterMm;
@@ -113,10 +113,10 @@ internal readonly ref struct SeamLayout
                 var all = stitch.Needles * wrap;
                 return new ThreadPath { Slants = 3, CrossAtRest = gauge, Cross = gauge, Advance = s / 2, ConstantAtRest = all, Constant = WrapLeft * all };
             case StitchFamily.TwoThreadOveredge:
-                return Overedge(a - MeetingLine, a);
+                return Overedge(a - MeetingLineMm, a);
             default:
                 var upper = thread.Position == ThreadPosition.UpperLooper;
-                return Overedge(upper ? upperWidth - MeetingLine : a + MeetingLine, upper ? upperWidth : a) with
+                return Overedge(upper ? upperWidth - MeetingLineMm : a + MeetingLineMm, upper ? upperWidth : a) with
                 {
                     ConstantAtRest = wrap,
                     Constant = WrapLeft * wrap,
@@ -168,7 +168,7 @@ internal readonly ref struct SeamLayout
     /// <summary>Finishes the gap from the largest needle opening, mm.</summary>
     public double Gap(double needleOpening) => stitch.Family switch
     {
-        StitchFamily.TwoThreadOveredge => Math.Max(0, a + MeetingLine),
+        StitchFamily.TwoThreadOveredge => Math.Max(0, a + MeetingLineMm),
         StitchFamily.Zigzag => needleOpening + 0.12 * g.ZigzagWidthMm * stitch.WidthShare * g.StitchLengthMm,
         _ => needleOpening,
     };

@@ -82,7 +82,7 @@ public static class SeamModel
             ThreadMassMgPerCm = mass,
             StrengthNewtonsPerCm = strength,
             GapMm = layout.Gap(gap),
-            MeetingLineMm = layout.HasMeetingLine ? layout.MeetingLine : null,
+            MeetingLineMm = layout.HasMeetingLine ? layout.MeetingLineMm : null,
             OverhangMm = layout.Overhang(),
             CoverFace = layout.Cover(readings, ThreadPosition.UpperLooper),
             CoverBack = layout.Cover(readings, ThreadPosition.LowerLooper),

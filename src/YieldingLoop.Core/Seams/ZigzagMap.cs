@@ -59,11 +59,11 @@ public sealed record PlainSeam(ThreadKind Needle, ThreadKind Bobbin, double Bobb
 /// Stitch length against zigzag width for one seam: where it holds and where its threads show. The seam model read at
 /// every point; a swatch outranks it.
 /// </summary>
-/// <param name="Lengths">Stitch lengths, mm, rising.</param>
-/// <param name="Widths">Zigzag widths, mm, rising from 0.</param>
+/// <param name="LengthsMm">Stitch lengths, mm, rising.</param>
+/// <param name="WidthsMm">Zigzag widths, mm, rising from 0.</param>
 /// <param name="Points">One row per width, one point per length in it.</param>
 /// <param name="Advised">The point to start the swatch from, see <see cref="Start"/>; null where there is none.</param>
-public sealed record ZigzagMap(IReadOnlyList<double> Lengths, IReadOnlyList<double> Widths, IReadOnlyList<IReadOnlyList<ZigzagPoint>> Points, ZigzagPoint? Advised)
+public sealed record ZigzagMap(IReadOnlyList<double> LengthsMm, IReadOnlyList<double> WidthsMm, IReadOnlyList<IReadOnlyList<ZigzagPoint>> Points, ZigzagPoint? Advised)
 {
     /// <summary>Step of both scales, mm.</summary>
     public const double StepMm = 0.25;

@@ -10,11 +10,11 @@ public static class ZigzagChart
     public static IHtmlContent Draw(ZigzagMap map)
     {
         const double Left = 40, Top = 30, Width = 500, Height = 300;
-        double cellWidth = Width / map.Lengths.Count, cellHeight = Height / map.Widths.Count;
+        double cellWidth = Width / map.LengthsMm.Count, cellHeight = Height / map.WidthsMm.Count;
         var svg = new Svg(560, 408, Description(map), "drawing zigzag-chart");
-        for (var w = 0; w < map.Widths.Count; w++)
+        for (var w = 0; w < map.WidthsMm.Count; w++)
         {
-            for (var l = 0; l < map.Lengths.Count; l++)
+            for (var l = 0; l < map.LengthsMm.Count; l++)
             {
                 var point = map.Points[w][l];
                 var css = (point.Holds, point.Shows) switch
@@ -38,19 +38,19 @@ public static class ZigzagChart
             }
         }
 
-        for (var l = 0; l < map.Lengths.Count; l++)
+        for (var l = 0; l < map.LengthsMm.Count; l++)
         {
-            if (map.Lengths[l] % 1 == 0)
+            if (map.LengthsMm[l] % 1 == 0)
             {
-                svg.Text(Left + (l + 0.5) * cellWidth, Top + Height + 20, N(map.Lengths[l]), "d-label", "middle");
+                svg.Text(Left + (l + 0.5) * cellWidth, Top + Height + 20, N(map.LengthsMm[l]), "d-label", "middle");
             }
         }
 
-        for (var w = 0; w < map.Widths.Count; w++)
+        for (var w = 0; w < map.WidthsMm.Count; w++)
         {
-            if (map.Widths[w] % 1 == 0)
+            if (map.WidthsMm[w] % 1 == 0)
             {
-                svg.Text(Left - 10, Top + Height - (w + 0.5) * cellHeight + 5, N(map.Widths[w]), "d-label", "end");
+                svg.Text(Left - 10, Top + Height - (w + 0.5) * cellHeight + 5, N(map.WidthsMm[w]), "d-label", "end");
             }
         }
 
@@ -58,7 +58,7 @@ public static class ZigzagChart
         svg.Text(10, 18, "zigzag width, mm", "d-label");
         if (map.Advised is { } advised)
         {
-            var x = Left + ((advised.LengthMm - map.Lengths[0]) / ZigzagMap.StepMm + 0.5) * cellWidth;
+            var x = Left + ((advised.LengthMm - map.LengthsMm[0]) / ZigzagMap.StepMm + 0.5) * cellWidth;
             var y = Top + Height - (advised.WidthMm / ZigzagMap.StepMm + 0.5) * cellHeight;
             svg.Circle(x, y, 8, "z-start").Circle(x, y, 2.5, "g-fill");
         }

@@ -94,8 +94,8 @@ public class HemAndBandTests
     public void The_map_holds_where_the_zigzag_is_wide_and_short_and_shows_where_it_is_wide_and_long()
     {
         var map = ZigzagMap.Of(MachineTemplates.Plain("Bench"), Seam(ThreadCatalogue.StretchPolyester, 60));
-        Assert.Equal(map.Widths.Count, map.Points.Count);
-        Assert.All(map.Points, row => Assert.Equal(map.Lengths.Count, row.Count));
+        Assert.Equal(map.WidthsMm.Count, map.Points.Count);
+        Assert.All(map.Points, row => Assert.Equal(map.LengthsMm.Count, row.Count));
         foreach (var row in map.Points.Skip(1))
         {
             // Longer stitches yield less and show more.
