@@ -60,8 +60,8 @@ public class PlainAdviceTests
         Assert.Equal(StitchCatalogue.TripleStraight, advice.Best!.Stitch);
         Assert.True(advice.BasteFirst);
         var steps = ProcedureCatalogue.For(seam, ChosenSchools.Default);
-        Assert.StartsWith("Baste", steps[0].Text, StringComparison.Ordinal);
-        Assert.True(steps.ToList().FindIndex(s => s.Text.Contains("triple straight", StringComparison.Ordinal)) > 0);
+        Assert.Equal("baste", steps[0].Code);
+        Assert.True(steps.ToList().FindIndex(s => s.Code == "triple-straight-over-basting") > 0);
     }
 
     [Fact]
@@ -131,15 +131,23 @@ public class PlainAdviceTests
         var all = Enum.GetValues<SeamJob>().ToDictionary(job => job, job => ProcedureCatalogue.For(Tee with { Job = job }, ChosenSchools.Default));
         Assert.All(all.Values, steps => Assert.True(steps.Count >= 3));
         Assert.Equal(Enum.GetValues<SeamJob>().Order(), Jobs.All.Select(j => j.Job).Order());
-        Assert.True(all.Values.Select(steps => string.Join('|', steps.Select(s => s.Text))).Distinct().Count() == all.Count);
+        Assert.True(all.Values.Select(steps => string.Join('|', steps.Select(s => s.Code))).Distinct().Count() == all.Count);
 
         var hem = Tee with { Job = SeamJob.Hem };
-        var texts = (ChosenSchools schools) => string.Join('\n', ProcedureCatalogue.For(hem, schools).Select(s => s.Text));
-        Assert.DoesNotContain("Fuse tape", texts(ChosenSchools.Default), StringComparison.Ordinal);
-        Assert.Contains("Fuse tape", texts(ChosenSchools.Default.With(SchoolCatalogue.HemTape, "always")), StringComparison.Ordinal);
-        Assert.Contains("bury", texts(ChosenSchools.Default), StringComparison.Ordinal);
-        Assert.Contains("Back-tack", texts(ChosenSchools.Default.With(SchoolCatalogue.TwinEnds, "back-tack")), StringComparison.Ordinal);
-        Assert.DoesNotContain("Trim the raw edge", texts(ChosenSchools.Default.With(SchoolCatalogue.RawEdge, "overlock")), StringComparison.Ordinal);
+        var codes = (ChosenSchools schools) => ProcedureCatalogue.For(hem, schools).Select(s => s.Code).ToList();
+        Assert.DoesNotContain("fuse-tape", codes(ChosenSchools.Default));
+        Assert.Contains("fuse-tape", codes(ChosenSchools.Default.With(SchoolCatalogue.HemTape, "always")));
+        Assert.Contains("tails-to-the-back", codes(ChosenSchools.Default));
+        Assert.Contains("back-tack", codes(ChosenSchools.Default.With(SchoolCatalogue.TwinEnds, "back-tack")));
+        Assert.DoesNotContain("trim-raw-edge", codes(ChosenSchools.Default.With(SchoolCatalogue.RawEdge, "overlock")));
         Assert.Contains(ProcedureCatalogue.For(hem, ChosenSchools.Default), s => s.Caution == CautionPlace.TwinNeedle);
+        // Whatever school is followed, every step is said in full and names the school it follows.
+        foreach (var schools in SchoolCatalogue.Questions.SelectMany(q => q.Choices.Select(c => ChosenSchools.Default.With(q, c.Id))))
+        {
+            Assert.Empty(Enum.GetValues<SeamJob>().SelectMany(job => ProcedureCatalogue.For(Tee with { Job = job }, schools)).SelectMany(ProcedureWords.Lacks));
+        }
+
+        var back = ProcedureCatalogue.For(hem, ChosenSchools.Default.With(SchoolCatalogue.TwinEnds, "back-tack")).Single(s => s.Code == "back-tack");
+        Assert.Equal(("Back-tack a few stitches at both ends.", $"School: {SchoolCatalogue.TwinEnds.Find("back-tack").Name}."), (ProcedureWords.Of(back), ProcedureWords.Why(back)));
     }
 }

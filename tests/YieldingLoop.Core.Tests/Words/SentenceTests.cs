@@ -2,6 +2,7 @@ using System.Reflection.Metadata;
 using System.Reflection.Metadata.Ecma335;
 using System.Reflection.PortableExecutable;
 using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Procedures;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Core.Words;
@@ -78,7 +79,7 @@ public class SentenceTests
     public void Every_template_belongs_to_a_code_the_core_decides()
     {
         var texts = TextsOf(typeof(Finding).Assembly.Location);
-        string[] codes = [.. Sentences.Codes, .. Sentences.FragmentCodes, .. ThreadUpWords.Codes, .. Measures.Codes];
+        string[] codes = [.. Sentences.Codes, .. Sentences.FragmentCodes, .. ThreadUpWords.Codes, .. Measures.Codes, .. ProcedureWords.Codes];
         Assert.True(codes.Length > 150);
         Assert.All(codes, code => Assert.Contains(code, texts));
         Assert.All(codes, code => Assert.Matches("^[a-z]+(-[a-z]+)*$", code));
