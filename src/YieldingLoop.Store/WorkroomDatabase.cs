@@ -49,7 +49,9 @@ public static class WorkroomDatabase
             MakeBeside(path, next =>
             {
                 PrivateFiles.Create(next);
-                BringUpToDate(next, fill);
+                MakeNew(next);
+                using var context = ContextOn(next);
+                fill?.Invoke(context);
             });
         }
         else
@@ -104,13 +106,30 @@ public static class WorkroomDatabase
     }
 
     /// <summary>Brings a file up to date that nobody else has open.</summary>
-    internal static void BringUpToDate(string path, Action<WorkroomContext>? fill = null)
+    internal static void BringUpToDate(string path)
     {
         using var context = ContextOn(path);
         // A start that was killed while it migrated has left its lock, and a copy takes it along; whoever holds the folder is alone.
         ClearMigrationLock(path);
         context.Database.Migrate();
-        fill?.Invoke(context);
+    }
+
+    /// <summary>
+    /// Makes all tables of an empty file at once, as the migrations would one after the other: their machinery takes longer
+    /// to get going than all the rest of a first start.
+    /// </summary>
+    private static void MakeNew(string path)
+    {
+        using var schema = typeof(WorkroomDatabase).Assembly.GetManifestResourceStream("schema.sql")!;
+        using var text = new StreamReader(schema);
+        using var connection = new SqliteConnection(Backups.Unpooled(path));
+        connection.Open();
+        using var transaction = connection.BeginTransaction();
+        using var command = connection.CreateCommand();
+        command.CommandText = text.ReadToEnd();
+        command.Transaction = transaction;
+        command.ExecuteNonQuery();
+        transaction.Commit();
     }
 
     /// <summary>A context whose connections are closed with it, not kept for others.</summary>

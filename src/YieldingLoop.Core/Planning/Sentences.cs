@@ -16,7 +16,7 @@ public static class Sentences
         ["steps"] = DialWords.FromNeutral,
         ["count"] = count => PlanWords.Count((int)count),
         ["size"] = metric => NeedleSize.TryFromMetric((int)metric, out var size) ? size.ToString() : Invariant($"{metric}"),
-        ["side"] = meeting => Math.Abs(meeting) < 0.05 ? "right on it" : SideOf(meeting),
+        ["side"] = meeting => Math.Abs(meeting) < 0.05 ? "just that" : SideOf(meeting),
         ["side-of"] = SideOf,
     };
 

@@ -1,0 +1,221 @@
+-- A new workroom, as all migrations in their order make it: SchemaTests compares the two, and writes this file anew where they differ.
+CREATE TABLE "__EFMigrationsLock" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK___EFMigrationsLock" PRIMARY KEY,
+    "Timestamp" TEXT NOT NULL
+);
+CREATE TABLE "__EFMigrationsHistory" (
+    "MigrationId" TEXT NOT NULL CONSTRAINT "PK___EFMigrationsHistory" PRIMARY KEY,
+    "ProductVersion" TEXT NOT NULL
+);
+CREATE TABLE "Cloths" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Cloths" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL
+, "Demo" INTEGER NOT NULL DEFAULT 0, "PutAwayAt" INTEGER NULL, "PutAwayWith" TEXT NULL);
+CREATE TABLE "Machines" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Machines" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL
+, "Demo" INTEGER NOT NULL DEFAULT 0, "PutAwayAt" INTEGER NULL, "PutAwayWith" TEXT NULL);
+CREATE TABLE "Seams" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Seams" PRIMARY KEY AUTOINCREMENT,
+    "ClothId" INTEGER NOT NULL,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL, "Demo" INTEGER NOT NULL DEFAULT 0, "PutAwayAt" INTEGER NULL, "PutAwayWith" TEXT NULL, "Passed" INTEGER NOT NULL DEFAULT 0,
+    CONSTRAINT "FK_Seams_Cloths_ClothId" FOREIGN KEY ("ClothId") REFERENCES "Cloths" ("Id") ON DELETE RESTRICT
+);
+CREATE TABLE "Drafts" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Drafts" PRIMARY KEY AUTOINCREMENT,
+    "Key" TEXT NOT NULL,
+    "Path" TEXT NOT NULL,
+    "Title" TEXT NOT NULL,
+    "Fields" TEXT NOT NULL,
+    "StartedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL
+, "Sitting" TEXT NULL, "Turn" INTEGER NOT NULL DEFAULT 0);
+CREATE TABLE "Settings" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Settings" PRIMARY KEY,
+    "Version" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "Settings" TEXT NOT NULL
+);
+CREATE TABLE "Needles" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Needles" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL
+);
+CREATE TABLE "States" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_States" PRIMARY KEY,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL,
+    CONSTRAINT "FK_States_Machines_Id" FOREIGN KEY ("Id") REFERENCES "Machines" ("Id") ON DELETE RESTRICT
+);
+CREATE TABLE "Threads" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Threads" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL
+);
+CREATE TABLE "Rules" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Rules" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL
+);
+CREATE TABLE "Setups" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Setups" PRIMARY KEY AUTOINCREMENT,
+    "ChangedAt" INTEGER NOT NULL,
+    "ClothId" INTEGER NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "Demo" INTEGER NOT NULL,
+    "EarlierId" INTEGER NULL,
+    "Edition" INTEGER NOT NULL,
+    "MachineId" INTEGER NOT NULL,
+    "Name" TEXT NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Remark" TEXT NOT NULL,
+    "SeamId" INTEGER NOT NULL,
+    "SearchText" TEXT NOT NULL,
+    "Snapshot" TEXT NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Summary" TEXT NOT NULL,
+    "SwatchPassedAt" INTEGER NULL,
+    "VerdictId" TEXT NOT NULL,
+    "Version" INTEGER NOT NULL, "Superseded" INTEGER NOT NULL DEFAULT 0,
+    CONSTRAINT "FK_Setups_Cloths_ClothId" FOREIGN KEY ("ClothId") REFERENCES "Cloths" ("Id") ON DELETE RESTRICT,
+    CONSTRAINT "FK_Setups_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
+    CONSTRAINT "FK_Setups_Seams_SeamId" FOREIGN KEY ("SeamId") REFERENCES "Seams" ("Id") ON DELETE RESTRICT,
+    CONSTRAINT "FK_Setups_Setups_EarlierId" FOREIGN KEY ("EarlierId") REFERENCES "Setups" ("Id") ON DELETE RESTRICT
+);
+CREATE TABLE "ThreadUps" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_ThreadUps" PRIMARY KEY AUTOINCREMENT,
+    "MachineId" INTEGER NOT NULL,
+    "SetupId" INTEGER NULL,
+    "Done" INTEGER NOT NULL,
+    "StateVersion" INTEGER NOT NULL,
+    "EndedAt" INTEGER NULL,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL,
+    CONSTRAINT "FK_ThreadUps_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
+    CONSTRAINT "FK_ThreadUps_Setups_SetupId" FOREIGN KEY ("SetupId") REFERENCES "Setups" ("Id") ON DELETE RESTRICT
+);
+CREATE INDEX "IX_Cloths_ChangedAt" ON "Cloths" ("ChangedAt");
+CREATE UNIQUE INDEX "IX_Cloths_SubmissionKey" ON "Cloths" ("SubmissionKey");
+CREATE INDEX "IX_Machines_ChangedAt" ON "Machines" ("ChangedAt");
+CREATE UNIQUE INDEX "IX_Machines_SubmissionKey" ON "Machines" ("SubmissionKey");
+CREATE INDEX "IX_Seams_ChangedAt" ON "Seams" ("ChangedAt");
+CREATE INDEX "IX_Seams_ClothId" ON "Seams" ("ClothId");
+CREATE UNIQUE INDEX "IX_Seams_SubmissionKey" ON "Seams" ("SubmissionKey");
+CREATE UNIQUE INDEX "IX_Drafts_Key" ON "Drafts" ("Key");
+CREATE INDEX "IX_Needles_ChangedAt" ON "Needles" ("ChangedAt");
+CREATE UNIQUE INDEX "IX_Needles_SubmissionKey" ON "Needles" ("SubmissionKey");
+CREATE INDEX "IX_States_ChangedAt" ON "States" ("ChangedAt");
+CREATE UNIQUE INDEX "IX_States_SubmissionKey" ON "States" ("SubmissionKey");
+CREATE INDEX "IX_Threads_ChangedAt" ON "Threads" ("ChangedAt");
+CREATE UNIQUE INDEX "IX_Threads_SubmissionKey" ON "Threads" ("SubmissionKey");
+CREATE INDEX "IX_Rules_ChangedAt" ON "Rules" ("ChangedAt");
+CREATE UNIQUE INDEX "IX_Rules_SubmissionKey" ON "Rules" ("SubmissionKey");
+CREATE INDEX "IX_Setups_ClothId" ON "Setups" ("ClothId");
+CREATE INDEX "IX_Setups_CreatedAt" ON "Setups" ("CreatedAt");
+CREATE INDEX "IX_Setups_MachineId" ON "Setups" ("MachineId");
+CREATE INDEX "IX_Setups_SeamId" ON "Setups" ("SeamId");
+CREATE UNIQUE INDEX "IX_Setups_SubmissionKey" ON "Setups" ("SubmissionKey");
+CREATE INDEX "IX_ThreadUps_ChangedAt" ON "ThreadUps" ("ChangedAt");
+CREATE INDEX "IX_ThreadUps_MachineId" ON "ThreadUps" ("MachineId");
+CREATE INDEX "IX_ThreadUps_SetupId" ON "ThreadUps" ("SetupId");
+CREATE UNIQUE INDEX "IX_ThreadUps_SubmissionKey" ON "ThreadUps" ("SubmissionKey");
+CREATE UNIQUE INDEX "IX_Setups_EarlierId" ON "Setups" ("EarlierId") WHERE EarlierId IS NOT NULL AND PutAwayAt IS NULL;
+CREATE INDEX IX_Setups_Earlier ON Setups (EarlierId);
+CREATE INDEX IX_Setups_List ON Setups ((SwatchPassedAt IS NULL), CreatedAt DESC, Id DESC, SearchText, PutAwayAt, Superseded) WHERE PutAwayAt IS NULL AND NOT Superseded;
+CREATE INDEX IX_Setups_OnCloth ON Setups (ClothId, (SwatchPassedAt IS NULL), CreatedAt DESC, Id DESC, PutAwayAt, Superseded) WHERE PutAwayAt IS NULL AND NOT Superseded;
+CREATE INDEX IX_Setups_OnMachine ON Setups (MachineId, (SwatchPassedAt IS NULL), CreatedAt DESC, Id DESC, PutAwayAt, Superseded) WHERE PutAwayAt IS NULL AND NOT Superseded;
+CREATE INDEX IX_Setups_Passed ON Setups (SwatchPassedAt DESC, PutAwayAt, Superseded) WHERE PutAwayAt IS NULL AND NOT Superseded AND SwatchPassedAt IS NOT NULL;
+CREATE INDEX IX_Seams_OnTheTable ON Seams (ChangedAt DESC, PutAwayAt, Passed) WHERE PutAwayAt IS NULL AND NOT Passed;
+CREATE INDEX IX_Seams_List ON Seams (ChangedAt DESC, Id DESC, Name, PutAwayAt) WHERE PutAwayAt IS NULL;
+CREATE INDEX IX_Cloths_List ON Cloths (ChangedAt DESC, Id DESC, Name, PutAwayAt) WHERE PutAwayAt IS NULL;
+CREATE INDEX IX_Cloths_PutAway ON Cloths (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
+CREATE INDEX IX_Cloths_PutAwayWith ON Cloths (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
+CREATE INDEX IX_Cloths_Demo ON Cloths (Demo) WHERE Demo AND PutAwayAt IS NULL;
+CREATE INDEX IX_Machines_PutAway ON Machines (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
+CREATE INDEX IX_Machines_PutAwayWith ON Machines (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
+CREATE INDEX IX_Machines_Demo ON Machines (Demo) WHERE Demo AND PutAwayAt IS NULL;
+CREATE INDEX IX_Seams_PutAway ON Seams (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
+CREATE INDEX IX_Seams_PutAwayWith ON Seams (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
+CREATE INDEX IX_Seams_Demo ON Seams (Demo) WHERE Demo AND PutAwayAt IS NULL;
+CREATE INDEX IX_Setups_PutAway ON Setups (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
+CREATE INDEX IX_Setups_PutAwayWith ON Setups (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
+CREATE INDEX IX_Setups_Demo ON Setups (Demo) WHERE Demo AND PutAwayAt IS NULL;
+CREATE INDEX IX_Needles_PutAway ON Needles (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
+CREATE INDEX IX_Needles_PutAwayWith ON Needles (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
+CREATE INDEX IX_Needles_Demo ON Needles (Demo) WHERE Demo AND PutAwayAt IS NULL;
+CREATE INDEX IX_Threads_PutAway ON Threads (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
+CREATE INDEX IX_Threads_PutAwayWith ON Threads (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
+CREATE INDEX IX_Threads_Demo ON Threads (Demo) WHERE Demo AND PutAwayAt IS NULL;
+CREATE INDEX IX_Rules_PutAway ON Rules (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
+CREATE INDEX IX_Rules_PutAwayWith ON Rules (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
+CREATE INDEX IX_Rules_Demo ON Rules (Demo) WHERE Demo AND PutAwayAt IS NULL;
+CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
+    WHERE Id = NEW.SeamId;
+UPDATE Setups SET Superseded = EXISTS (SELECT 1 FROM Setups l WHERE l.EarlierId = NEW.EarlierId AND l.PutAwayAt IS NULL)
+    WHERE Id = NEW.EarlierId; END;
+CREATE TRIGGER Setups_Updated AFTER UPDATE OF SeamId, EarlierId, SwatchPassedAt, PutAwayAt ON Setups BEGIN UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = OLD.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
+    WHERE Id = OLD.SeamId;
+UPDATE Setups SET Superseded = EXISTS (SELECT 1 FROM Setups l WHERE l.EarlierId = OLD.EarlierId AND l.PutAwayAt IS NULL)
+    WHERE Id = OLD.EarlierId; UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
+    WHERE Id = NEW.SeamId;
+UPDATE Setups SET Superseded = EXISTS (SELECT 1 FROM Setups l WHERE l.EarlierId = NEW.EarlierId AND l.PutAwayAt IS NULL)
+    WHERE Id = NEW.EarlierId; END;
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261125020551_Initial', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261125033412_Keeping', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261125090422_Drawer', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261125113732_Book', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261125143701_ThreadUps', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261125195346_DraftTurns', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261126125707_Ends', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261126161739_OneSetup', '10.0.12');
