@@ -26,6 +26,9 @@ if (NetworkOptions.From(builder.Configuration) is not { } network)
     return 2;
 }
 
+// What a new workroom is to hold is worked out while the server gets going.
+var demo = !builder.Configuration.GetValue("empty", false);
+var plans = demo && !File.Exists(data.DatabasePath) ? Task.Run(DemoLoader.Plans) : null;
 builder.AddRequestLog(data);
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
@@ -73,39 +76,13 @@ builder.Services.AddProblemDetails().AddExceptionHandler<StorageFaults>();
 builder.Services.AddSeamApi();
 
 var app = builder.Build();
-app.UseRequestLog();
-app.UseSecurityHeaders();
-app.UseOwnNames();
-// People get a page that says what happened, programs a problem document.
-app.UseWhen(IsApi, api => api.UseExceptionHandler(Faults()).UseStatusCodePages());
-app.UseWhen(context => !IsApi(context), pages => pages.UseExceptionHandler(Faults("/fault")).UseStatusCodePagesWithReExecute("/fault", "?code={0}"));
-app.UseGate();
-app.UseRescue();
-app.UseResponseCompression();
-app.UseRouting();
-app.UseAntiforgery();
-app.MapStaticAssets();
-app.MapRazorPages().WithStaticAssets();
-app.MapSeamApi();
-app.MapThreadSheets();
-app.MapEntryAssets();
-app.MapHealth();
-
 try
 {
     data.Prepare();
-    app.Services.GetRequiredService<WorkroomLife>().TakeFolder();
-    WorkroomDatabase.TidyUp(data.DatabasePath);
-    var rescue = app.Services.GetRequiredService<Rescue>();
-    rescue.LookOver();
-    if (!rescue.Needed)
-    {
-        var demo = !builder.Configuration.GetValue("empty", false);
-        rescue.Open(demo ? context => DemoLoader.Load(context, app.Services.GetRequiredService<TimeProvider>().GetUtcNow()) : null);
-        await using var scope = app.Services.CreateAsyncScope();
-        await app.Services.GetRequiredService<SettingsCache>().RefreshAsync(scope.ServiceProvider.GetRequiredService<SettingsStore>());
-    }
-
+    // The workroom is opened while pages and calls are mapped; neither needs the other before the first request.
+    var opening = Task.Run(OpenAsync);
+    Map(app);
+    var rescue = await opening;
     var passcode = network.Lan || network.PasscodeEverywhere ? app.Services.GetRequiredService<Passcode>().Make(builder.Configuration.GetValue("new-passcode", false)) : null;
     await app.StartAsync();
     await Console.Out.WriteLineAsync(string.Join(Environment.NewLine, Greeting.Lines(network, data, passcode, rescue)));
@@ -117,6 +94,43 @@ catch (Exception fault) when (fault is not HostAbortedException)
     app.Logger.StartFailed(fault);
     await Console.Error.WriteLineAsync(StartFault.Describe(fault, data.Path, network.Port));
     return 1;
+}
+
+async Task<Rescue> OpenAsync()
+{
+    app.Services.GetRequiredService<WorkroomLife>().TakeFolder();
+    WorkroomDatabase.TidyUp(data.DatabasePath);
+    var rescue = app.Services.GetRequiredService<Rescue>();
+    rescue.LookOver();
+    if (!rescue.Needed)
+    {
+        rescue.Open(demo ? context => DemoLoader.Load(context, app.Services.GetRequiredService<TimeProvider>().GetUtcNow(), plans) : null);
+        await using var scope = app.Services.CreateAsyncScope();
+        await app.Services.GetRequiredService<SettingsCache>().RefreshAsync(scope.ServiceProvider.GetRequiredService<SettingsStore>());
+    }
+
+    return rescue;
+}
+
+static void Map(WebApplication app)
+{
+    app.UseRequestLog();
+    app.UseSecurityHeaders();
+    app.UseOwnNames();
+    // People get a page that says what happened, programs a problem document.
+    app.UseWhen(IsApi, api => api.UseExceptionHandler(Faults()).UseStatusCodePages());
+    app.UseWhen(context => !IsApi(context), pages => pages.UseExceptionHandler(Faults("/fault")).UseStatusCodePagesWithReExecute("/fault", "?code={0}"));
+    app.UseGate();
+    app.UseRescue();
+    app.UseResponseCompression();
+    app.UseRouting();
+    app.UseAntiforgery();
+    app.MapStaticAssets();
+    app.MapRazorPages().WithStaticAssets();
+    app.MapSeamApi();
+    app.MapThreadSheets();
+    app.MapEntryAssets();
+    app.MapHealth();
 }
 
 // What the server refuses to read is the request's fault and keeps its own status.

@@ -65,7 +65,8 @@ public sealed class SchemaTests : IDisposable
             Read($"SELECT * FROM \"{table}\"", r => script.Append(CultureInfo.InvariantCulture, $"INSERT INTO \"{table}\" VALUES ({string.Join(", ", Enumerable.Range(0, r.FieldCount).Select(i => Literal(r.GetValue(i))))});\n"));
         }
 
-        return script.ToString();
+        // A table of the migrations' own is written with another line ending.
+        return script.Replace("\r\n", "\n").ToString();
 
         void Read(string question, Action<SqliteDataReader> row)
         {

@@ -10,10 +10,18 @@ namespace YieldingLoop.Store.Demo;
 /// <summary>Writes the demo into an empty workroom.</summary>
 public static class DemoLoader
 {
+    /// <summary>
+    /// Works out the demo's set-ups, most of the time a first start takes. It needs no database, and can be begun before
+    /// there is one.
+    /// </summary>
+    /// <returns>For every seam of <see cref="DemoWorkroom.Seams"/> its set-up; null where none is kept.</returns>
+    public static IReadOnlyList<SetupPlan?> Plans() => [.. DemoWorkroom.Seams.AsParallel().AsOrdered().Select(Plan)];
+
     /// <summary>All records in one transaction: the whole demo or nothing.</summary>
     /// <param name="context">An empty database.</param>
     /// <param name="now">The moment the newest record was made; the others lie before it.</param>
-    public static void Load(WorkroomContext context, DateTimeOffset now)
+    /// <param name="plans">The set-ups, where they are being worked out already; null works them out.</param>
+    public static void Load(WorkroomContext context, DateTimeOffset now, Task<IReadOnlyList<SetupPlan?>>? plans = null)
     {
         var made = now.AddDays(-40);
         var cloths = DemoWorkroom.Cloths.Select(e => new ClothRow { Name = e.Name, Entry = e }).ToList();
@@ -35,9 +43,7 @@ public static class DemoLoader
         context.AddRange(threads);
         context.AddRange(states);
         context.AddRange(rules);
-        // Each is a question of its own, and most of the time a first start takes.
-        var plans = DemoWorkroom.Seams.AsParallel().AsOrdered().Select(Plan).ToList();
-        foreach (var ((source, row), plan) in DemoWorkroom.Seams.Zip(seams).Zip(plans))
+        foreach (var ((source, row), plan) in DemoWorkroom.Seams.Zip(seams).Zip(plans?.GetAwaiter().GetResult() ?? Plans()))
         {
             if (plan is null)
             {
@@ -62,19 +68,6 @@ public static class DemoLoader
         }
 
         context.SaveChanges();
-
-        static SetupPlan? Plan((int Cloth, SeamEntry Seam, int Machine, bool Passed) source)
-        {
-            if (source.Machine < 0)
-            {
-                return null;
-            }
-
-            var question = PlanQuestion.OnOne(DemoWorkroom.Cloths[source.Cloth].Resolve().Value!, source.Seam, DemoWorkroom.Machines[source.Machine], ChosenSchools.Default)
-                with
-            { Drawer = new Drawer(DemoDrawer.Needles, DemoDrawer.Cones) };
-            return Planner.Best(question).Value?.Plan ?? throw new InvalidOperationException($"The demo's {source.Seam.Name} cannot be planned.");
-        }
 
         SetupRow Keep(SetupSnapshot snapshot, SeamRow seam, MachineRow machine)
         {
@@ -101,5 +94,18 @@ public static class DemoLoader
             row.CreatedAt = row.ChangedAt = made;
             made = made.AddHours(17);
         }
+    }
+
+    private static SetupPlan? Plan((int Cloth, SeamEntry Seam, int Machine, bool Passed) source)
+    {
+        if (source.Machine < 0)
+        {
+            return null;
+        }
+
+        var question = PlanQuestion.OnOne(DemoWorkroom.Cloths[source.Cloth].Resolve().Value!, source.Seam, DemoWorkroom.Machines[source.Machine], ChosenSchools.Default)
+            with
+        { Drawer = new Drawer(DemoDrawer.Needles, DemoDrawer.Cones) };
+        return Planner.Best(question).Value?.Plan ?? throw new InvalidOperationException($"The demo's {source.Seam.Name} cannot be planned.");
     }
 }
