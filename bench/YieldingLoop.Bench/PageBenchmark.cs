@@ -25,11 +25,9 @@ internal static class PageBenchmark
         using var empty = Start(emptyPath, $"--port {emptyPort}");
         try
         {
-            var started = Stopwatch.StartNew();
             using var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{appPort}") };
             using var yardstick = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{emptyPort}") };
             await UntilUpAsync(client);
-            Console.WriteLine(FormattableString.Invariant($"First page after start, demo loaded: {started.Elapsed.TotalSeconds:0.00} s"));
             await UntilUpAsync(yardstick);
 
             // The yardstick is warmed first and measured last, when both servers have settled.

@@ -8,6 +8,8 @@ switch (args)
         return 0;
     case ["pages", var app, var empty]:
         return await PageBenchmark.RunAsync(app, empty);
+    case ["start", _, ..]:
+        return await StartBenchmark.RunAsync(args[1..]);
     case ["eight", var app]:
         return await LoadBenchmark.EightAsync(app);
     case ["lists", var app, var folder]:
@@ -15,6 +17,6 @@ switch (args)
     case ["lock", var app]:
         return await LoadBenchmark.LockAsync(app);
     default:
-        Console.Error.WriteLine("Usage: model | pages PATH/YieldingLoop.Web.dll PATH/YieldingLoop.EmptyPage.dll | eight PATH/YieldingLoop.Web.dll | lists PATH/YieldingLoop.Web.dll FOLDER | lock PATH/YieldingLoop.Web.dll");
+        Console.Error.WriteLine("Usage: model | start PATH/YieldingLoop.Web.dll [ANOTHER/YieldingLoop.Web.dll] | pages PATH/YieldingLoop.Web.dll PATH/YieldingLoop.EmptyPage.dll | eight PATH/YieldingLoop.Web.dll | lists PATH/YieldingLoop.Web.dll FOLDER | lock PATH/YieldingLoop.Web.dll");
         return 2;
 }
