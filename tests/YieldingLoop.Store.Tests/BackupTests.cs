@@ -1,11 +1,11 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using YieldingLoop.Store.Records;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;
 using YieldingLoop.Store.Backup;
 using YieldingLoop.Store.Demo;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Store.Tests;
 

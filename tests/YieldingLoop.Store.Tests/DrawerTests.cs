@@ -1,10 +1,10 @@
 using Microsoft.EntityFrameworkCore;
-using YieldingLoop.Store.Records;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Store.Demo;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Store.Tests;
 

@@ -3,8 +3,8 @@ using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;
 using YieldingLoop.Store.Demo;
-using YieldingLoop.Store.Records;
 using YieldingLoop.Store.Formats;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Store.Tests;
 

@@ -3,11 +3,11 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
-using YieldingLoop.Store.Records;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Store.Backup;
 using YieldingLoop.Store.Demo;
 using YieldingLoop.Store.Formats;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Store.Tests;
 

@@ -1,5 +1,5 @@
-using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Store.Formats;
 

@@ -42,7 +42,10 @@ public class SetupTests
         Assert.Empty(SetupCheck.Problems(Plain, With(Core.Threads.ThreadPosition.Needle, 4) with
         {
             Threads = Places.Of((Bobbin, new SewingThread("textured-nylon")), (NeedleLeft, new SewingThread("spun-polyester")), (NeedleRight, new SewingThread("stretch-polyester"))),
-            NeedlePositionMm = 0, PlateName = "zigzag plate", FootName = "zigzag foot", ZigzagWidthMm = 2,
+            NeedlePositionMm = 0,
+            PlateName = "zigzag plate",
+            FootName = "zigzag foot",
+            ZigzagWidthMm = 2,
         }));
         // A place that is said to be empty is as good as one nobody has spoken of.
         Assert.Empty(SetupCheck.Problems(Overlocker, Setup.Unknown.NamingAll(Overlocker)));

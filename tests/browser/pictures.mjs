@@ -1,0 +1,53 @@
+// Takes the pictures of docs/screenshots from a fresh workroom with the demo:
+//   ./start --data "$(mktemp -d)" --port 5081   and in another window   node tests/browser/pictures.mjs http://127.0.0.1:5081
+import { chromium } from '@playwright/test';
+import { fileURLToPath } from 'node:url';
+
+const base = process.argv[2];
+const folder = fileURLToPath(new URL('../../docs/screenshots/', import.meta.url));
+const desk = [1280, 800];
+
+const pictures = [
+  ['workroom', '/', desk],
+  ['cloth', '/cloths/1', desk],
+  ['machine', '/machines/1', desk],
+  ['coverstitch', '/machines/3', [1280, 1100]],
+  ['dial-test', '/machines/1/test?dial=upper-looper&firstNumber=4&firstReading=-0.5&secondNumber=6&secondReading=0.6', [1280, 1000]],
+  ['drawer', '/drawer', desk],
+  ['seam', '/seams/1', desk],
+  ['plain', '/seams/2/set-up?machine=4', [1280, 1250]],
+  ['reckoner', '/reckoner', [1280, 1150], async page => {
+    await page.getByLabel('The pack reads').fill('2.5/75');
+    await page.getByRole('button', { name: 'Reckon the width' }).click();
+    await page.waitForLoadState('networkidle');
+    await page.evaluate(() => window.scrollTo(0, 0));
+  }],
+  ['set-up', '/seams/2/set-up', desk],
+  ['alternatives', '/seams/1/set-up', [1280, 900], page => page.getByRole('heading', { name: 'Beside two others' }).evaluate(h => window.scrollTo(0, h.getBoundingClientRect().top + window.scrollY - 40))],
+  ['set-up-tablet', '/seams/2/set-up', [800, 1280]],
+  ['set-up-phone', '/seams/2/set-up', [390, 844]],
+  ['set-ups', '/setups', desk],
+  ['card', '/setups/2/print', desk],
+  ['thread-up', '/thread-ups/1', [800, 1280]],
+  ['thread-up-list', '/thread-ups/1?list=true', [1280, 1100]],
+  ['settings', '/settings', desk],
+  ['glossary', '/glossary', desk],
+];
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+});
+for (const [name, address, [width, height], before] of pictures) {
+  const page = await browser.newPage({ viewport: { width, height }, reducedMotion: 'reduce' });
+  const answer = await page.goto(base + address);
+  if (answer.status() !== 200) {
+    throw new Error(`${address}: ${answer.status()}`);
+  }
+
+  await before?.(page);
+  await page.screenshot({ path: `${folder}${name}.png` });
+  await page.close();
+}
+
+await browser.close();
