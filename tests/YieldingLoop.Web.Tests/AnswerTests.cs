@@ -71,6 +71,8 @@ public sealed class AnswerTests(App app) : IClassFixture<App>
     [Theory]
     [InlineData("machine=4&pack=2.0/75", "Set at most", null)]
     [InlineData("machine=4&pack=4.0/75&plate=straight+plate", null, "never for a straight stitch|even for a straight stitch")]
+    [InlineData("machine=4&pack=2.0/75&plate=attic", null, "no needle plate called “attic”")]
+    [InlineData("machine=4&pack=2.0/75&foot=attic", null, "no presser foot called “attic”")]
     [InlineData("machine=4&pack=75/4.0", null, "did you mean 4.0/75")]
     [InlineData("machine=4&pack=6.0/75", "Set at most", null)]
     [InlineData("guide=25&rows=4&allowance=30", "Both rows are on the allowance", null)]

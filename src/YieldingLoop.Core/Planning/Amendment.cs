@@ -25,6 +25,11 @@ public static class Amendment
         }
 
         var setup = changes.Over(plan.Setup);
+        if (head is PlainMachine plain && NeedleClearance.Problems(plain, setup) is { Count: > 0 } strikes)
+        {
+            return Outcome.Failed<SetupPlan>(strikes);
+        }
+
         var differences = SetupDifferences.Between(plan.Setup, setup);
         if (differences.Count == 0)
         {
@@ -56,7 +61,7 @@ public static class Amendment
         {
             // Reasons speak of the numbers they were written for; those no longer stand.
             Reasons = [.. differences.Select(d => new Reason(d.Topic, d.Finding, Basis.OwnChange))],
-            Notes = [.. TooTight(amended, head), .. PlanNotes.For(amended, question, plan.Need)],
+            Notes = [.. TooTight(amended, head), .. PlanNotes.For(amended, head, question, plan.Need)],
             WouldChange = PlanNotes.WouldChange(amended, question, plan.Need),
         });
     }

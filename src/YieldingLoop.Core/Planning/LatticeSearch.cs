@@ -117,7 +117,7 @@ internal sealed class LatticeSearch
         var common = (judge.Growth(layout, differential) with { Tier = tier }).Pay(weights.PerChangeoverMinute * (change.Fixed()
             + (layout.Finger is { } finger ? change.Finger(finger.Name) : 0) + (differential is { } ratio ? change.Feed(ratio) : 0)
             + (layout.Plate is { } plate ? change.Plate(plate.Name) : 0) + (layout.Foot is { } foot ? change.Foot(foot.Name) : 0)
-            + (head is PlainMachine ? change.Stitch(layout.Stitch.SwitchedTo) + (layout.TwinGapMm is null ? 0 : change.NeedlePosition(0)) : 0)
+            + (head is PlainMachine ? change.Stitch(layout.Stitch.SwitchedTo) + (layout.TwinGapMm is null ? 0 : change.NeedlePosition(0)) + (layout.Stitch.NeedsZigzagWidth ? 0 : change.Straight()) : 0)
             + (layout.Tape ? MinutesFor.Part : 0)));
         var preferred = PlanSteps.PreferredNeedle(question);
         var oneDial = layout.NeedlePositions.Select(p => head.DialPlaceOf(p)).Distinct().Count() == 1;

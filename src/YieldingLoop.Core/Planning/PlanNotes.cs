@@ -1,5 +1,7 @@
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
@@ -7,7 +9,7 @@ namespace YieldingLoop.Core.Planning;
 /// <summary>What to know before sewing: limits that could not be met, and what would change the answer.</summary>
 internal static class PlanNotes
 {
-    public static IReadOnlyList<Finding> For(SetupPlan plan, PlanQuestion question, Need need)
+    public static IReadOnlyList<Finding> For(SetupPlan plan, Machine head, PlanQuestion question, Need need)
     {
         var notes = new List<Finding>();
         var figures = plan.Figures;
@@ -40,6 +42,11 @@ internal static class PlanNotes
         if (question.Seam.Job == SeamJob.LettuceEdge && figures.GrowthPercent is { Middle: < SeamLimits.LettuceGrowthFrom } growth)
         {
             notes.Add(new Finding("lettuce-held-back").With("growthPercent", growth.Middle).With("wantedPercent", SeamLimits.LettuceGrowthFrom));
+        }
+
+        if (head is PlainMachine plain && NeedleClearance.Unmeasured(plain, plan.Setup) is { Count: > 0 } unmeasured)
+        {
+            notes.Add(new Finding("slots-unmeasured").With("parts", Phrase.List([.. unmeasured.Select(p => $"“{p.Name}”")])));
         }
 
         notes.AddRange(MissedLimits.Of(plan, question, need).Where(m => m.OnCard).Select(m => m.Finding));

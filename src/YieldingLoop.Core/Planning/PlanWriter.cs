@@ -45,7 +45,7 @@ internal static class PlanWriter
         return plan with
         {
             Reasons = PlanReasons.For(plan, found, question, need),
-            Notes = PlanNotes.For(plan, question, need),
+            Notes = PlanNotes.For(plan, layout.Head, question, need),
             WouldChange = PlanNotes.WouldChange(plan, question, need),
         };
     }

@@ -42,7 +42,7 @@ public sealed class Changeover
         minutes += wanted.FootPressure.TryGet(out var pressure) ? change.FootPressure(pressure) : 0;
         minutes += wanted.CuttingWidthMm.TryGet(out var cut) ? change.Knife(cut, wanted.Knife.Or(KnifeStand.Cutting)) : 0;
         minutes += wanted.Stitch is { } stitch ? change.Stitch(stitch.SwitchedTo) : 0;
-        minutes += wanted.ZigzagWidthMm.TryGet(out var width) ? change.Width(width) : 0;
+        minutes += wanted.ZigzagWidthMm.TryGet(out var width) ? change.Width(width) : wanted.Stitch is { NeedsZigzagWidth: false } ? change.Straight() : 0;
         minutes += wanted.NeedlePositionMm.TryGet(out var at) ? change.NeedlePosition(at) : 0;
         minutes += wanted.FingerName.TryGet(out var finger) ? change.Finger(finger) : 0;
         minutes += wanted.PlateName.TryGet(out var plate) ? change.Plate(plate) : 0;
@@ -67,6 +67,9 @@ public sealed class Changeover
 
     /// <summary>The zigzag width set.</summary>
     public double Width(double millimetres) => Same(from.ZigzagWidthMm, millimetres) ? 0 : MinutesFor.Dial;
+
+    /// <summary>The zigzag width set to none for a straight stitch, on a machine that keeps one.</summary>
+    public double Straight() => head is PlainMachine { WidestZigzagMm: > 0 } ? Width(0) : 0;
 
     /// <summary>Another stitch chosen on a plain machine; on any other it follows from needles and threads.</summary>
     public double Stitch(string id) => head is not PlainMachine || from.Stitch?.SwitchedTo == id ? 0 : MinutesFor.Dial;

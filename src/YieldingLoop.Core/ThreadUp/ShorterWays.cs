@@ -33,7 +33,8 @@ internal static class ShorterWays
             ways.Add(new(tied.Count * (MinutesFor.NeedleThread - MinutesFor.TieOn), At("knot-through-eye", tied.Select(s => s.Position()))));
         }
 
-        var spare = steps.Where(s => s.Act == ThreadUpAct.TakeOutNeedle).ToList();
+        // A needle that is only changed would strike if it stayed in.
+        var spare = steps.Where(s => s.Act == ThreadUpAct.TakeOutNeedle && steps.All(o => o.Act != ThreadUpAct.SetNeedle || o.Position() != s.Position())).ToList();
         if (spare.Count > 0)
         {
             ways.Add(new(spare.Sum(s => s.Minutes), At("leaving-needles", spare.Select(s => s.Position()))));

@@ -26,11 +26,19 @@ public static class ThreadUpPlanner
         return Outcome.Of(new Route(question, broken).Plan());
     }
 
+    /// <summary>What lies where the needle goes: after any of these one full stitch is turned by hand before the power comes on.</summary>
+    private static readonly HashSet<ThreadUpAct> Touched =
+    [
+        ThreadUpAct.ChangeOver, ThreadUpAct.ClearAway, ThreadUpAct.SetNeedle, ThreadUpAct.TakeOutNeedle, ThreadUpAct.Finger, ThreadUpAct.Converter, ThreadUpAct.Plate, ThreadUpAct.Foot,
+        ThreadUpAct.Stitch, ThreadUpAct.Width, ThreadUpAct.NeedlePosition, ThreadUpAct.Knife, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper,
+        ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin,
+    ];
+
     /// <summary>One way being put together.</summary>
     private sealed class Route(ThreadUpQuestion question, BrokenThread broken)
     {
         private readonly Machine head = question.Wanted.HeadOf(question.Machine);
-        private readonly Setup wanted = question.Wanted.NamingAll(question.Wanted.HeadOf(question.Machine));
+        private readonly Setup wanted = question.WantedInFull().NamingAll(question.Wanted.HeadOf(question.Machine));
         private readonly Changeover change = new(question.Machine, broken.From, question.Wanted.HeadOf(question.Machine).Kind);
         private readonly List<ThreadUpStep> steps = [];
         private readonly HashSet<ThreadPosition> moved = [];
@@ -47,8 +55,16 @@ public static class ThreadUpPlanner
                 ClearAway();
             }
 
-            Needles();
-            Parts();
+            if (head is PlainMachine plain)
+            {
+                NeedleAndParts(plain);
+            }
+            else
+            {
+                Needles();
+                Parts();
+            }
+
             Threads();
             Settings();
             Finish();
@@ -86,20 +102,60 @@ public static class ThreadUpPlanner
             }
         }
 
-        /// <summary>Finger, or plate and foot; and whatever steers the needle of a plain machine, before its wheel is turned for the first time.</summary>
+        /// <summary>Finger and converter.</summary>
         private void Parts()
         {
-            Named(ThreadUpAct.Finger, wanted.FingerName, change.Finger);
+            AddAll(Named(ThreadUpAct.Finger, wanted.FingerName, change.Finger));
             if (change.Converter(wanted.ConverterName) is var converter and > 0)
             {
                 Add(new(ThreadUpAct.Converter, converter) { Name = wanted.ConverterName.Thing() });
             }
+        }
 
-            Named(ThreadUpAct.Plate, wanted.PlateName, change.Plate);
-            Named(ThreadUpAct.Foot, wanted.FootName, change.Foot);
-            Named(ThreadUpAct.Stitch, wanted.Stitch?.SwitchedTo.OrUnknown() ?? default, change.Stitch);
-            Number(ThreadUpAct.Width, wanted.ZigzagWidthMm, now.ZigzagWidthMm, change.Width);
-            Number(ThreadUpAct.NeedlePosition, wanted.NeedlePositionMm, now.NeedlePositionMm, change.NeedlePosition);
+        /// <summary>
+        /// Plate, foot and whatever steers the needle of a plain machine, and then the needle: in an order in which what is in
+        /// the clamp clears plate and foot at every moment. Where there is none, the needle that is changed comes out first.
+        /// </summary>
+        private void NeedleAndParts(PlainMachine plain)
+        {
+            List<ThreadUpStep> open =
+            [
+                .. Named(ThreadUpAct.Plate, wanted.PlateName, change.Plate), .. Named(ThreadUpAct.Foot, wanted.FootName, change.Foot),
+                .. Named(ThreadUpAct.Stitch, wanted.Stitch?.SwitchedTo.OrUnknown() ?? default, change.Stitch),
+                .. Number(ThreadUpAct.Width, wanted.ZigzagWidthMm, now.ZigzagWidthMm, change.Width),
+                .. Number(ThreadUpAct.NeedlePosition, wanted.NeedlePositionMm, now.NeedlePositionMm, change.NeedlePosition),
+                .. wanted.Needles.Where(n => !change.HasNeedle(n.Key, n.Value)).Select(n => new ThreadUpStep(ThreadUpAct.SetNeedle, MinutesFor.Needle) { Positions = [n.Key], Needle = n.Value }),
+            ];
+            var order = Clear(plain, now, open);
+            if (order is null && open.Exists(s => s.Act == ThreadUpAct.SetNeedle))
+            {
+                // Its minutes are those of the needle that goes in afterwards.
+                Add(new(ThreadUpAct.TakeOutNeedle, 0) { Positions = [ThreadPosition.Needle] });
+            }
+
+            // Between two states in which a needle passes there is always an order for that needle; without one it strikes
+            // already, and that is put right before anybody turns the wheel.
+            AddAll(order ?? open);
+        }
+
+        /// <summary>The first order, in the order given, in which nothing strikes after any of the steps; null where there is none.</summary>
+        private static List<ThreadUpStep>? Clear(PlainMachine plain, Setup state, List<ThreadUpStep> open)
+        {
+            foreach (var step in open)
+            {
+                var after = step.Apply(state);
+                if (NeedleClearance.Problems(plain, after).Count > 0)
+                {
+                    continue;
+                }
+
+                if (Clear(plain, after, [.. open.Where(s => s != step)]) is { } rest)
+                {
+                    return [step, .. rest];
+                }
+            }
+
+            return open.Count == 0 ? [] : null;
         }
 
         private void Threads()
@@ -206,9 +262,9 @@ public static class ThreadUpPlanner
                 Add(new(ThreadUpAct.Dial, MinutesFor.Dial) { Positions = [position], Number = number, Before = now.Dials[position].Number() });
             }
 
-            Number(ThreadUpAct.Length, wanted.StitchLengthMm, now.StitchLengthMm, change.Length);
-            Number(ThreadUpAct.Feed, wanted.Differential, now.Differential, change.Feed);
-            Number(ThreadUpAct.FootPressure, wanted.FootPressure, now.FootPressure, change.FootPressure);
+            AddAll(Number(ThreadUpAct.Length, wanted.StitchLengthMm, now.StitchLengthMm, change.Length));
+            AddAll(Number(ThreadUpAct.Feed, wanted.Differential, now.Differential, change.Feed));
+            AddAll(Number(ThreadUpAct.FootPressure, wanted.FootPressure, now.FootPressure, change.FootPressure));
             var stand = wanted.Knife.Or(KnifeStand.Cutting);
             if (wanted.CuttingWidthMm.TryGet(out var cut) && change.Knife(cut, stand) > 0)
             {
@@ -225,7 +281,7 @@ public static class ThreadUpPlanner
             }
 
             steps.Insert(0, new(ThreadUpAct.SwitchOff, 0));
-            if (steps.Any(s => s.Act is ThreadUpAct.ChangeOver or ThreadUpAct.SetNeedle or ThreadUpAct.Finger or ThreadUpAct.Converter or ThreadUpAct.Plate or ThreadUpAct.Foot or ThreadUpAct.Stitch or ThreadUpAct.Width or ThreadUpAct.NeedlePosition or ThreadUpAct.Knife))
+            if (steps.Exists(s => Touched.Contains(s.Act)))
             {
                 steps.Add(new(ThreadUpAct.TurnByHand, 0));
             }
@@ -235,21 +291,19 @@ public static class ThreadUpPlanner
             steps.Add(new(ThreadUpAct.Swatch, MinutesFor.Swatch));
         }
 
-        private void Named(ThreadUpAct act, Place<string> place, Func<string, double> minutes)
+        private void AddAll(IEnumerable<ThreadUpStep> all)
         {
-            if (place.TryGet(out var name) && minutes(name) is var cost and > 0)
+            foreach (var step in all)
             {
-                Add(new(act, cost) { Name = name });
+                Add(step);
             }
         }
 
-        private void Number(ThreadUpAct act, Place<double> place, Place<double> before, Func<double, double> minutes)
-        {
-            if (place.TryGet(out var number) && minutes(number) is var cost and > 0)
-            {
-                Add(new(act, cost) { Number = number, Before = before.Number() });
-            }
-        }
+        private static IEnumerable<ThreadUpStep> Named(ThreadUpAct act, Place<string> place, Func<string, double> minutes) =>
+            place.TryGet(out var name) && minutes(name) is var cost and > 0 ? [new(act, cost) { Name = name }] : [];
+
+        private static IEnumerable<ThreadUpStep> Number(ThreadUpAct act, Place<double> place, Place<double> before, Func<double, double> minutes) =>
+            place.TryGet(out var number) && minutes(number) is var cost and > 0 ? [new(act, cost) { Number = number, Before = before.Number() }] : [];
 
         private int DialPlace(ThreadPosition position) => head.Dials.Select((d, i) => (d.Position, i)).First(d => d.Position == position).i;
 

@@ -28,6 +28,26 @@ public sealed record ThreadUpQuestion(Machine Machine, Setup From, Setup Wanted,
         // Dials are told against the neutral the set-up counts from: the manual's number where its table has one.
         new(baseline is { } row ? machine.TunedTo(row) : machine, from, setup.OnMachine(machine), schools);
 
+    /// <summary>What is wanted, with what follows from it: a straight stitch does not swing, so a machine that keeps a width is set to none.</summary>
+    public Setup WantedInFull() =>
+        Wanted.HeadOf(Machine) is PlainMachine { WidestZigzagMm: > 0 } && Wanted.Stitch is { NeedsZigzagWidth: false } && !Wanted.ZigzagWidthMm.IsThere
+            ? Wanted with { ZigzagWidthMm = 0 } : Wanted;
+
+    /// <summary>What will be on a plain machine in the end: what is wanted, and of the rest what is on it now.</summary>
+    private Setup End(PlainMachine head)
+    {
+        var wanted = WantedInFull().NamingAll(head);
+        return new Setup
+        {
+            StitchId = wanted.StitchId.IsThere ? wanted.StitchId : From.StitchId,
+            Needles = wanted.Needles,
+            ZigzagWidthMm = wanted.ZigzagWidthMm.IsThere ? wanted.ZigzagWidthMm : From.ZigzagWidthMm,
+            PlateName = wanted.PlateName.IsThere ? wanted.PlateName : From.PlateName,
+            FootName = wanted.FootName.IsThere ? wanted.FootName : From.FootName,
+            NeedlePositionMm = wanted.NeedlePositionMm.IsThere ? wanted.NeedlePositionMm : wanted.Twin is null ? From.NeedlePositionMm : 0,
+        };
+    }
+
     /// <summary>What cannot be; nothing where the question can be answered.</summary>
     public IReadOnlyList<Problem> Problems()
     {
@@ -46,6 +66,11 @@ public sealed record ThreadUpQuestion(Machine Machine, Setup From, Setup Wanted,
         foreach (var position in Wanted.Needles.SelectMany(n => n.Value.ThreadPlaces(n.Key)).Where(p => !Wanted.Threads[p].IsThere))
         {
             problems.Add(new($"wanted.threads.{position.Id()}", $"Say which thread the {position.Name()} sews with: an unused needle comes out of the machine."));
+        }
+
+        if (problems.Count == 0 && Wanted.HeadOf(Machine) is PlainMachine plain)
+        {
+            problems.AddRange(NeedleClearance.Problems(plain, End(plain)).Select(p => p with { Field = "wanted." + p.Field }));
         }
 
         if (Broke is { } broke && !Wanted.Threads[broke].IsThere)

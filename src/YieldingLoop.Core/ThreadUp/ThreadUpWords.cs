@@ -67,8 +67,10 @@ public static class ThreadUpWords
             ThreadUpAct.ChangeOver => new($"Change the machine over to {(step.To == MachineKind.Overlocker ? "overlock" : "cover")} stitches", ["Follow the pictures of its manual. All threads and needles of the other half come off."], CautionPlace.NeedleOut),
             ThreadUpAct.ClearAway => ClearAway(step, head, before),
             ThreadUpAct.SetNeedle => SetNeedle(step, head, before),
+            ThreadUpAct.TakeOutNeedle when plan.Steps.Skip(index).Any(s => s.Act == ThreadUpAct.SetNeedle && s.Position() == step.Position()) => new($"Take the {step.Position().Name()} out",
+                [Highest, "It comes out before plate, foot or swing is changed: left in, it would strike one of them.", "Cut its thread and draw it out toward you."], CautionPlace.NeedleOut),
             ThreadUpAct.TakeOutNeedle => new($"Take the {step.Position().Name()} out",
-                [$"Cut its thread, and take the spool right off the machine: left on, the thread creeps back into the seam.", "Turn the screw of the empty seat in lightly, so that it does not fall."], CautionPlace.NeedleOut),
+                [Highest, $"Cut its thread, and take the spool right off the machine: left on, the thread creeps back into the seam.", "Turn the screw of the empty seat in lightly, so that it does not fall."], CautionPlace.NeedleOut),
             ThreadUpAct.Finger => new($"Set the finger to “{step.Name}”", ["It goes with the needles by this machine’s own table: a finger that does not match makes bad loops."]),
             ThreadUpAct.Converter => step.Name is { } converter
                 ? new($"Fit “{converter}” over the upper looper", ["It closes the upper looper’s eye, so that two threads make the stitch. Fit it as the machine’s manual shows."], CautionPlace.HandsIn)
@@ -105,7 +107,7 @@ public static class ThreadUpWords
             ThreadUpAct.Feed => new($"Differential {Number(step.Number!.Value)}", [.. Was(step, "")]),
             ThreadUpAct.FootPressure => new($"Foot pressure {Number(step.Number!.Value)}", ["1 is the machine’s normal pressure; a wavy seam wants it lighter.", .. Was(step, "")]),
             ThreadUpAct.Knife => Knife(step, head),
-            ThreadUpAct.TurnByHand => TurnByHand(plan),
+            ThreadUpAct.TurnByHand => TurnByHand(plan, before),
             ThreadUpAct.CloseCovers => new("Close the covers", ["Nothing lies on the bed, and no thread is caught in a hinge."], CautionPlace.Sewing),
             ThreadUpAct.SwitchOn => new("Switch on", ["For sewing only. Before hands go in again, it goes off again."]),
             _ => new("Sew a swatch, and measure it", ["Of the same cloth, along the direction of the seam. Foot down before the first stitch; hold the tails."]),
@@ -128,12 +130,14 @@ public static class ThreadUpWords
             ], CautionPlace.NeedleOut);
     }
 
+    private const string Highest = "Needles at their highest first: turn the wheel toward you until they are.";
+
     private static StepWords SetNeedle(ThreadUpStep step, Machine head, Setup before)
     {
         var seat = step.Position();
         var old = before.Needles[seat].Thing();
         var reference = head.Seats.Select(s => s.Position).FirstOrDefault(p => p != seat && before.Needles[p].IsThere, seat);
-        var lines = new List<string>();
+        var lines = new List<string> { Highest };
         if (old is not null)
         {
             lines.Add("Loosen its screw, and take the old needle out. Its thread goes with it.");
@@ -224,10 +228,21 @@ public static class ThreadUpWords
             [.. number is null || step.Away ? Array.Empty<string>() : [$"That is {Number(step.Number!.Value)} mm from the right needle."], .. Was(step, " mm")], CautionPlace.Knife);
     }
 
-    private static StepWords TurnByHand(ThreadUpPlan plan)
+    private static StepWords TurnByHand(ThreadUpPlan plan, Setup before)
     {
         var twin = plan.Wanted.Twin is not null;
-        var lines = new List<string> { twin ? "A full pattern, watching and listening: neither blade may touch plate or foot." : "One full stitch, watching: nothing may touch needle, knife or loopers." };
+        var lines = new List<string>
+        {
+            twin ? "A full pattern, watching and listening: neither blade may touch plate or foot."
+                : plan.Head is PlainMachine ? before.ZigzagWidthMm.Or(0) > 0 ? "A full pattern, watching and listening: the needle may touch neither plate nor foot." : "One full stitch, watching: nothing may touch the needle."
+                : plan.Head is Coverstitch ? "One full stitch, watching: nothing may touch needles or looper."
+                : "One full stitch, watching: nothing may touch needle, knife or loopers.",
+        };
+        if (plan.Head is PlainMachine plain && NeedleClearance.Unmeasured(plain, before) is { Count: > 0 } unmeasured)
+        {
+            lines.Add($"Nobody has measured the slot of {Phrase.List([.. unmeasured.Select(p => $"“{p.Name}”")])}: watch there above all.");
+        }
+
         lines.Add("Whatever touches: stop, and look at the step it belongs to.");
         return new("Turn the wheel toward you by hand", lines, twin ? CautionPlace.TwinNeedle : plan.Steps.Any(s => s.Act == ThreadUpAct.Knife) ? CautionPlace.Knife : CautionPlace.HandsIn);
     }

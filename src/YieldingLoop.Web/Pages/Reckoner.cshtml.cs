@@ -68,6 +68,11 @@ public sealed class ReckonerModel(Workroom workroom, Wording wording) : PageMode
 
     public TwinNeedle? Twin { get; private set; }
 
+    /// <summary>The plate and the foot the sum is for; null where none of that name is on record.</summary>
+    public SlottedPart? OnPlate { get; private set; }
+
+    public SlottedPart? OnFoot { get; private set; }
+
     public Outcome<TwinWidth>? Width { get; private set; }
 
     public Outcome<HemLayout>? Hem { get; private set; }
@@ -104,9 +109,22 @@ public sealed class ReckonerModel(Workroom workroom, Wording wording) : PageMode
 
         var read = TwinNeedle.ReadPack(Pack);
         Twin = read.Value;
-        Width = Twin is null
-            ? Outcome.Failed<TwinWidth>(read.Problems)
-            : TwinNeedleWidth.Widest(Plain, Twin, Plain.Plates.FirstOrDefault(p => p.Name == Plate) ?? Plain.Plates[0], Plain.Feet.FirstOrDefault(p => p.Name == Foot) ?? Plain.Feet[0]);
+        List<Problem> problems = [.. read.Problems];
+        OnPlate = Part("plate", "needle plate", Plain.Plates, Plate, problems);
+        OnFoot = Part("foot", "presser foot", Plain.Feet, Foot, problems);
+        Width = Twin is not null && OnPlate is not null && OnFoot is not null ? TwinNeedleWidth.Widest(Plain, Twin, OnPlate, OnFoot) : Outcome.Failed<TwinWidth>(problems);
+    }
+
+    /// <summary>The part that was named; where none was, the one the form shows. Another machine's is none of this one's.</summary>
+    private static SlottedPart? Part(string field, string what, IReadOnlyList<SlottedPart> parts, string? name, List<Problem> problems)
+    {
+        if (parts.FirstOrDefault(p => p.Name == (name ?? parts[0].Name)) is { } part)
+        {
+            return part;
+        }
+
+        problems.Add(new(field, $"This machine has no {what} called “{name}”: choose one of its own."));
+        return null;
     }
 
     private void ReckonHem()

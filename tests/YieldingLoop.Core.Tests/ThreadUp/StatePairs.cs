@@ -32,6 +32,11 @@ internal static class StatePairs
         for (var i = 0; i < PerKind; i++)
         {
             var wanted = State(machine, random, whole: true);
+            while (machine is PlainMachine plain && (Strikes(plain, wanted) || (wanted.StitchId == StitchCatalogue.Lockstitch.Id && wanted.ZigzagWidthMm != 0.0)))
+            {
+                wanted = State(machine, random, whole: true);
+            }
+
             // Now and then nothing is known, or what is wanted is on already, or differs in one thing only.
             yield return random.Next(20) switch
             {
@@ -41,6 +46,23 @@ internal static class StatePairs
                 _ => (State(machine, random, whole: false), wanted),
             };
         }
+    }
+
+    /// <summary>
+    /// Whether the needle of a plain machine touches plate or foot, or swings beyond the hook: the rules of practice A7 and F7
+    /// written out a second time. Of a slot nobody has measured nothing is said.
+    /// </summary>
+    public static bool Strikes(PlainMachine machine, Setup state)
+    {
+        if (!state.Needles[ThreadPosition.Needle].TryGet(out var needle))
+        {
+            return false;
+        }
+
+        double swing = state.ZigzagWidthMm.Number() ?? 0, aside = Math.Abs(state.NeedlePositionMm.Number() ?? 0);
+        var blades = needle.TwinGapMm is { } gap ? gap + needle.SizeMetric / 100.0 + 1 : swing + aside > 0 ? 2 : 0;
+        double?[] slots = [machine.Plates.FirstOrDefault(p => p.Name == state.PlateName.Thing())?.SlotMm, machine.Feet.FirstOrDefault(p => p.Name == state.FootName.Thing())?.SlotMm];
+        return slots.Any(slot => slot < swing + 2 * aside + blades - 1e-9) || (needle.TwinGapMm + swing > machine.WidestZigzagMm + 1e-9);
     }
 
     private static Setup Disturbed(Setup state, Machine machine, Random random)

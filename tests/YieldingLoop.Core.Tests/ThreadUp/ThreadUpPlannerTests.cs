@@ -1,8 +1,10 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Tests.ThreadUp;
 
@@ -15,7 +17,8 @@ public class ThreadUpPlannerTests
     private static readonly ThreadUpAct[] Laid = [ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper, ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin];
 
     private static readonly ThreadUpAct[] NearTheNeedle =
-        [ThreadUpAct.ChangeOver, ThreadUpAct.SetNeedle, ThreadUpAct.Finger, ThreadUpAct.Converter, ThreadUpAct.Plate, ThreadUpAct.Foot, ThreadUpAct.Stitch, ThreadUpAct.Width, ThreadUpAct.NeedlePosition, ThreadUpAct.Knife];
+        [ThreadUpAct.ChangeOver, ThreadUpAct.SetNeedle, ThreadUpAct.Finger, ThreadUpAct.Converter, ThreadUpAct.Plate, ThreadUpAct.Foot, ThreadUpAct.Stitch, ThreadUpAct.Width, ThreadUpAct.NeedlePosition, ThreadUpAct.Knife,
+            ThreadUpAct.ClearAway, ThreadUpAct.TakeOutNeedle, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, .. Laid];
 
     private static ThreadUpPlan Plan(Machine machine, Setup from, Setup wanted)
     {
@@ -78,6 +81,65 @@ public class ThreadUpPlannerTests
             where T : notnull => Assert.True(!wish.IsThere || wish == there);
     });
 
+    /// <summary>Practice A7 and F7: at no moment does a needle stand where it would strike, unless it stood there before and is not changed.</summary>
+    [Fact]
+    public void Nothing_strikes_at_the_end_or_on_the_way()
+    {
+        int safe = 0, struck = 0, emptied = 0;
+        ForEveryPair((machine, from, wanted, plan) =>
+        {
+            if (machine is not PlainMachine plain)
+            {
+                return;
+            }
+
+            Assert.False(StatePairs.Strikes(plain, plan.StateAfter(plan.Steps.Count)));
+            var before = StatePairs.Strikes(plain, from);
+            var state = from;
+            foreach (var step in plan.Steps)
+            {
+                state = step.Apply(state);
+                if (step.Act is ThreadUpAct.Plate or ThreadUpAct.Foot or ThreadUpAct.Stitch or ThreadUpAct.Width or ThreadUpAct.NeedlePosition or ThreadUpAct.SetNeedle)
+                {
+                    Assert.True(!StatePairs.Strikes(plain, state) || (before && plan.Steps.All(s => s.Act != ThreadUpAct.SetNeedle)), $"after {step.Act}");
+                }
+
+                emptied += step.Act == ThreadUpAct.TakeOutNeedle ? 1 : 0;
+            }
+
+            (safe, struck) = before ? (safe, struck + 1) : (safe + 1, struck);
+        });
+        Assert.True(safe > 200 && struck > 20 && emptied > 5, $"{safe} {struck} {emptied}");
+    }
+
+    /// <summary>What would strike is refused, with the place named; whatever is left on the machine counts.</summary>
+    [Fact]
+    public void What_would_strike_is_refused_and_everything_else_is_answered()
+    {
+        var plain = Planning.PlanSearchTests.Plain();
+        var random = new Random(7);
+        int refused = 0, answered = 0;
+        var states = StatePairs.Of(plain).Take(300).ToList();
+        foreach (var (from, other) in states)
+        {
+            var wanted = states[random.Next(states.Count)].Wanted with
+            {
+                PlateName = random.Next(3) == 0 ? Place<string>.Unknown : plain.Plates[random.Next(plain.Plates.Count)].Name,
+                FootName = random.Next(3) == 0 ? Place<string>.Unknown : plain.Feet[random.Next(plain.Feet.Count)].Name,
+                ZigzagWidthMm = other.ZigzagWidthMm,
+            };
+            var swings = wanted.StitchId == StitchCatalogue.Lockstitch.Id && wanted.ZigzagWidthMm != 0.0;
+            var end = wanted with { PlateName = wanted.PlateName.IsThere ? wanted.PlateName : from.PlateName, FootName = wanted.FootName.IsThere ? wanted.FootName : from.FootName };
+            var answer = ThreadUpPlanner.Plan(new ThreadUpQuestion(plain, from, wanted, ChosenSchools.Default));
+            Assert.Equal(swings || StatePairs.Strikes(plain, end), !answer.Succeeded);
+            Assert.All(answer.Problems, p => Assert.Matches("^wanted\\.(plate|foot|zigzagWidthMm|needles\\.needle\\.twinGapMm)$", p.Field));
+            Assert.All(answer.Problems, p => Assert.Empty(Measures.Lacks(p.Finding!)));
+            (refused, answered) = answer.Succeeded ? (refused, answered + 1) : (refused + 1, answered);
+        }
+
+        Assert.True(refused > 30 && answered > 100, $"{refused} {answered}");
+    }
+
     [Fact]
     public void Minutes_are_the_least_an_exhaustive_search_finds_and_what_the_set_up_planner_counts() => ForEveryPair((machine, from, wanted, plan) =>
     {
@@ -106,7 +168,8 @@ public class ThreadUpPlannerTests
                     Assert.All(step.Positions, p => Assert.True(state.Threads[p].IsUnknown));
                     break;
                 case ThreadUpAct.TakeOutNeedle:
-                    Assert.True(wanted.Needles[step.Position()].IsEmpty);
+                    // A needle nobody wants; or on a plain machine one that is changed and would strike on the way.
+                    Assert.True(wanted.Needles[step.Position()].IsEmpty || (step.Position() == ThreadPosition.Needle && plan.Steps.Any(s => s.Act == ThreadUpAct.SetNeedle)));
                     break;
                 case ThreadUpAct.TakeOff:
                     Assert.True(wanted.Threads[step.Position()].IsEmpty);
@@ -186,10 +249,10 @@ public class ThreadUpPlannerTests
             {
                 case ThreadUpAct.SetNeedle:
                     // One at a time: every other seat that holds a needle keeps it meanwhile, and no thread has been laid yet.
-                    Assert.DoesNotContain(plan.Steps.Take(index), s => Laid.Contains(s.Act) || s.Act == ThreadUpAct.TakeOutNeedle);
+                    Assert.DoesNotContain(plan.Steps.Take(index), s => Laid.Contains(s.Act) || (s.Act == ThreadUpAct.TakeOutNeedle && s.Position() != step.Position()));
                     break;
                 case ThreadUpAct.TakeOutNeedle:
-                    Assert.DoesNotContain(plan.Steps.Skip(index), s => s.Act == ThreadUpAct.SetNeedle);
+                    Assert.DoesNotContain(plan.Steps.Skip(index), s => s.Act == ThreadUpAct.SetNeedle && s.Position() != step.Position());
                     break;
                 case ThreadUpAct.ThreadLooper:
                     Assert.True(footUp);
