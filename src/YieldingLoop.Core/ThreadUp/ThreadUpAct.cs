@@ -89,4 +89,7 @@ public enum ThreadUpAct
 
     /// <summary>A swatch is sewn and measured.</summary>
     Swatch,
+
+    /// <summary>A bobbin is wound, by the motor, before the power goes off (F16).</summary>
+    WindBobbin,
 }

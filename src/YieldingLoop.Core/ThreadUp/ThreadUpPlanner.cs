@@ -281,6 +281,12 @@ public static class ThreadUpPlanner
             }
 
             steps.Insert(0, new(ThreadUpAct.SwitchOff, 0));
+            if (steps.Find(s => s.Act == ThreadUpAct.LayInBobbin) is { } bobbin)
+            {
+                // The motor winds it; its minutes are those of laying it in.
+                steps.Insert(0, new(ThreadUpAct.WindBobbin, 0) { Positions = bobbin.Positions, Thread = bobbin.Thread });
+            }
+
             if (steps.Exists(s => Touched.Contains(s.Act)))
             {
                 steps.Add(new(ThreadUpAct.TurnByHand, 0));

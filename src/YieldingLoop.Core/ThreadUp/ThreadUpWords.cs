@@ -94,9 +94,15 @@ public static class ThreadUpWords
                     step.Position() is ThreadPosition.LowerLooper or ThreadPosition.ChainLooper ? "The needles are empty while it is threaded, or it catches." : "Leave 75 to 100 mm hanging.",
                 ], With: Thread(step.Thread!)),
             ThreadUpAct.ThreadNeedle => ThreadNeedle(step, head, before),
+            ThreadUpAct.WindBobbin => ThreadCatalogue.Find(step.Thread!.KindId)?.Textured == true
+                ? new("Wind a bobbin by hand", ["Textured thread is wound by hand, slackly: the winder would stretch it flat."], With: Thread(step.Thread))
+                : new("Wind a bobbin",
+                    [
+                        "Now, while the power is on: the motor winds it. Stop the needle first as the machine’s manual shows, hands and foot clear of it.",
+                        "Round the guide and its pretension, a few turns by hand, cut the tail off. Wind evenly and not to bursting.",
+                    ], CautionPlace.Sewing, Thread(step.Thread)),
             ThreadUpAct.LayInBobbin => new("Lay in a bobbin",
                 [
-                    "Wind it: round the guide and its pretension, a few turns by hand, cut the tail off. " + (ThreadCatalogue.Find(step.Thread!.KindId)?.Textured == true ? "Textured thread is wound by hand, slackly." : "Wind evenly and not to bursting."),
                     "Lay it in as the diagram shows, under its spring.",
                     "Hold the needle’s thread and turn the wheel toward you once: it draws the bobbin’s up. All threads to the back.",
                 ], CautionPlace.HandsIn, Thread(step.Thread!)),

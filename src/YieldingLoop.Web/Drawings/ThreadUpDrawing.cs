@@ -80,6 +80,7 @@ public static class ThreadUpDrawing
             ThreadUpAct.Foot => "A presser foot on its ankle.",
             ThreadUpAct.Knife => "The knife swung away from the edge.",
             ThreadUpAct.Stitch => "Rows of stitches to choose from.",
+            ThreadUpAct.WindBobbin => "A bobbin from the side, thread wound between its two rims.",
             _ => "A sewn strip beside a ruler.",
         }), "drawing sign");
         switch (step.Act)
@@ -122,6 +123,15 @@ public static class ThreadUpDrawing
                 break;
             case ThreadUpAct.Stitch:
                 svg.Path("M24 36h24m12 0h24m12 0h24m12 0h24m12 0h24", "g-thread t-needle").Path("M24 94l18 -28 18 28 18 -28 18 28 18 -28 18 28 18 -28 18 28 18 -28 18 28", "g-thread t-needle").Path("M24 128h190", "g-dash");
+                break;
+            case ThreadUpAct.WindBobbin:
+                svg.Rect(66, 30, 12, 100, "clamp-block", 4).Rect(162, 30, 12, 100, "clamp-block", 4).Rect(78, 66, 84, 28, "needle-shank");
+                for (var turn = 0; turn < 8; turn++)
+                {
+                    svg.Path(FormattableString.Invariant($"M{83 + 10 * turn} 48l6 64"), "g-thread t-bobbin");
+                }
+
+                svg.Path("M160 48q40 -10 66 -34", "g-thread t-bobbin");
                 break;
             default:
                 svg.Path("M20 40h190l-6 10 6 10 -6 10 6 10 -6 10h-180l-6 -10 6 -10 -6 -10 6 -10z", "aid-cloth").Path("M24 66h180", "aid-seam").Rect(20, 106, 194, 22, "aid-window", 2).Path("M40 106v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10", "g-line");

@@ -149,8 +149,8 @@ public class ThreadUpCaseTests
         var plain = PlanSearchTests.Plain();
         var state = PlainState(null);
         var plan = Plan(state, state, plain, ThreadPosition.Bobbin);
-        Assert.Equal(["SwitchOff", "FootUp", "TakeOut B", "LayInBobbin B", "TurnByHand", .. Sewing], Told(plan));
-        Assert.Contains(ThreadUpWords.Of(plan, 3).Lines, l => l.Contains("toward you", StringComparison.Ordinal));
+        Assert.Equal(["WindBobbin B", "SwitchOff", "FootUp", "TakeOut B", "LayInBobbin B", "TurnByHand", .. Sewing], Told(plan));
+        Assert.Contains(ThreadUpWords.Of(plan, 4).Lines, l => l.Contains("toward you", StringComparison.Ordinal));
     }
 
     private static Setup PlainState(double? gap)
@@ -171,12 +171,12 @@ public class ThreadUpCaseTests
         var plain = PlanSearchTests.Plain();
         var bare = PlainState(null) is var single ? single with { PlateName = "straight plate", ZigzagWidthMm = 3, NeedlePositionMm = Place<double>.Unknown, Threads = single.Threads.With(single.Threads.Known, Place<SewingThread>.Empty) } : null!;
         var plan = Plan(bare, PlainState(4), plain);
-        Assert.Equal(["SwitchOff", "Width", "Plate", "NeedlePosition", "SetNeedle N", "FootUp", "ThreadNeedle NL", "ThreadNeedle NR", "LayInBobbin B", "IntoDiscs NL+NR", "TurnByHand", .. Sewing], Told(plan));
-        Assert.Contains("left eye", ThreadUpWords.Of(plan, 6).Title, StringComparison.Ordinal);
-        var thread = ThreadUpWords.Of(plan, 7);
+        Assert.Equal(["WindBobbin B", "SwitchOff", "Width", "Plate", "NeedlePosition", "SetNeedle N", "FootUp", "ThreadNeedle NL", "ThreadNeedle NR", "LayInBobbin B", "IntoDiscs NL+NR", "TurnByHand", .. Sewing], Told(plan));
+        Assert.Contains("left eye", ThreadUpWords.Of(plan, 7).Title, StringComparison.Ordinal);
+        var thread = ThreadUpWords.Of(plan, 8);
         Assert.Contains(thread.Lines, l => l.Contains("last guide", StringComparison.Ordinal));
         Assert.Contains(thread.Lines, l => l.Contains("By hand", StringComparison.Ordinal));
-        Assert.Equal(CautionPlace.TwinNeedle, ThreadUpWords.Of(plan, 10).Caution);
+        Assert.Equal(CautionPlace.TwinNeedle, ThreadUpWords.Of(plan, 11).Caution);
         // Two needle threads, a bobbin, a needle, a plate, width and position.
         Assert.Equal(2 + 2 + 2 + 1 + 0.2 + 0.2, plan.Minutes, 9);
     }

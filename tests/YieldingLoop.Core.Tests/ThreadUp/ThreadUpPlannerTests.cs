@@ -221,8 +221,13 @@ public class ThreadUpPlannerTests
             switch (step.Act)
             {
                 case ThreadUpAct.SwitchOff:
-                    Assert.Equal(0, index);
+                    // Only a bobbin is wound before, and only one that is laid in afterwards, with the same thread.
+                    Assert.Equal(plan.Steps.Any(s => s.Act == ThreadUpAct.LayInBobbin) ? 1 : 0, index);
                     power = false;
+                    break;
+                case ThreadUpAct.WindBobbin:
+                    Assert.Equal(0, index);
+                    Assert.Equal(step.Thread, Assert.Single(plan.Steps, s => s.Act == ThreadUpAct.LayInBobbin).Thread);
                     break;
                 case ThreadUpAct.CloseCovers:
                     covers = true;
