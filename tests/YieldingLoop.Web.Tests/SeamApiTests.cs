@@ -217,6 +217,13 @@ public sealed class SeamApiTests(App app) : IClassFixture<App>
         using var form = new StringContent("stitch=504", Encoding.UTF8, "application/x-www-form-urlencoded");
         using var refused = await app.CreateClient().PostAsync(new Uri("/api/v1/seams/evaluate", UriKind.Relative), form);
         Assert.Equal(HttpStatusCode.UnsupportedMediaType, refused.StatusCode);
+        foreach (var (encoding, status) in new[] { ("gzip", HttpStatusCode.UnsupportedMediaType), ("br", HttpStatusCode.UnsupportedMediaType), ("identity", HttpStatusCode.BadRequest) })
+        {
+            using var packed = new StringContent("{}", Encoding.UTF8, "application/json");
+            packed.Headers.ContentEncoding.Add(encoding);
+            using var said = await app.CreateClient().PostAsync(new Uri("/api/v1/seams/evaluate", UriKind.Relative), packed);
+            Assert.Equal(status, said.StatusCode);
+        }
     }
 
     [Fact]

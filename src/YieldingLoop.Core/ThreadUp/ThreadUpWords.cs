@@ -166,7 +166,7 @@ public static class ThreadUpWords
 
         var step = Math.Round(higher - than, 2);
         return step == 0 ? "Their tips stand level."
-            : Invariant($"Its tip stands {Math.Abs(step):0.0#} mm {(step > 0 ? "higher" : "lower")} than that of the {other.Name()}; anything else means one is not fully up.");
+            : Invariant($"The {one.Name()}’s tip stands {Math.Abs(step):0.0#} mm {(step > 0 ? "higher" : "lower")} than that of the {other.Name()}; anything else means one is not fully up.");
     }
 
     private static StepWords ThreadNeedle(ThreadUpStep step, Machine head, Setup before)

@@ -93,6 +93,11 @@ internal static class SeamApi
             return Results.Problem("The body is JSON: Content-Type application/json.", statusCode: StatusCodes.Status415UnsupportedMediaType);
         }
 
+        if (request.Headers.ContentEncoding.Count > 0 && request.Headers.ContentEncoding != "identity")
+        {
+            return Results.Problem("The body is sent as it is, without Content-Encoding.", statusCode: StatusCodes.Status415UnsupportedMediaType);
+        }
+
         var errors = new JsonErrors();
         try
         {
