@@ -43,7 +43,7 @@ public sealed class Changeover
         minutes += wanted.CuttingWidthMm.TryGet(out var cut) ? change.Knife(cut, wanted.Knife.Or(KnifeStand.Cutting)) : 0;
         minutes += wanted.Stitch is { } stitch ? change.Stitch(stitch.SwitchedTo) : 0;
         minutes += wanted.ZigzagWidthMm.TryGet(out var width) ? change.Width(width) : wanted.Stitch is { NeedsZigzagWidth: false } ? change.Straight() : 0;
-        minutes += wanted.NeedlePositionMm.TryGet(out var at) ? change.NeedlePosition(at) : 0;
+        minutes += wanted.NeedlePositionMm.TryGet(out var at) ? change.NeedlePosition(at) : wanted.Twin is not null ? change.NeedlePosition(0) : 0;
         minutes += wanted.FingerName.TryGet(out var finger) ? change.Finger(finger) : 0;
         minutes += wanted.PlateName.TryGet(out var plate) ? change.Plate(plate) : 0;
         minutes += wanted.FootName.TryGet(out var foot) ? change.Foot(foot) : 0;

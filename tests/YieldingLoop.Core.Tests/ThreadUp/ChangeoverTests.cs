@@ -80,10 +80,12 @@ public class ChangeoverTests
         Setup With(double? gap)
         {
             var needle = new Needle(plain.NeedleSystem, "stretch", 75, gap);
-            return new Setup { Needles = Places.Of((ThreadPosition.Needle, needle)), Threads = Places.Of(needle.ThreadPlaces(ThreadPosition.Needle).Append(ThreadPosition.Bobbin).Select(p => (p, new SewingThread("spun-polyester")))) }.NamingAll(plain);
+            return new Setup { Needles = Places.Of((ThreadPosition.Needle, needle)), Threads = Places.Of(needle.ThreadPlaces(ThreadPosition.Needle).Append(ThreadPosition.Bobbin).Select(p => (p, new SewingThread("spun-polyester")))), NeedlePositionMm = 0 }.NamingAll(plain);
         }
 
         Assert.Equal(2 + 2, Changeover.Between(plain, With(null), With(4)));
+        // It sits in the centre, said or not.
+        Assert.Equal(2 + 2 + 0.2, Changeover.Between(plain, With(null) with { NeedlePositionMm = 3.5 }, With(4) with { NeedlePositionMm = Place<double>.Unknown }), 9);
         Assert.Equal(2, Changeover.Between(plain, Without(With(4), ThreadPosition.Bobbin), With(4)));
         // Two colours are two threads: one of them changed is one eye to thread.
         Assert.Equal(1, Changeover.Between(plain, With(4), With(4) with { Threads = With(4).Threads.With(ThreadPosition.NeedleRight, new SewingThread("stretch-polyester")) }));

@@ -37,7 +37,7 @@ internal static class ShortestSafeWay
         minutes += wanted.Dials.Count(d => from.Dials[d.Key] != d.Value) * 0.2;
         minutes += new[]
         {
-            (from.StitchLengthMm, wanted.StitchLengthMm), (from.Differential, wanted.Differential), (from.ZigzagWidthMm, wanted.ZigzagWidthMm), (from.NeedlePositionMm, wanted.NeedlePositionMm), (from.FootPressure, wanted.FootPressure),
+            (from.StitchLengthMm, wanted.StitchLengthMm), (from.Differential, wanted.Differential), (from.ZigzagWidthMm, wanted.ZigzagWidthMm), (from.NeedlePositionMm, wanted.Twin is null ? wanted.NeedlePositionMm : 0), (from.FootPressure, wanted.FootPressure),
         }.Count(n => n.Item2.IsThere && n.Item1 != n.Item2) * 0.2;
         minutes += wanted.StitchId.IsThere && from.StitchId != wanted.StitchId ? 0.2 : 0;
         minutes += new[] { (from.FingerName, wanted.FingerName), (from.PlateName, wanted.PlateName), (from.FootName, wanted.FootName), (from.ConverterName, wanted.ConverterName) }.Count(n => n.Item2.IsThere && n.Item1 != n.Item2);

@@ -113,7 +113,8 @@ internal static class StatePairs
             ZigzagWidthMm = head is PlainMachine && Said() ? Pick(0, 2.0) : Place<double>.Unknown,
             PlateName = head is PlainMachine p && Said() ? Pick([.. p.Plates.Select(x => x.Name)]) : Place<string>.Unknown,
             FootName = head is PlainMachine f2 && Said() ? Pick([.. f2.Feet.Select(x => x.Name)]) : Place<string>.Unknown,
-            NeedlePositionMm = head is PlainMachine && Said() ? 0 : Place<double>.Unknown,
+            // A twin needle sits in the centre, whether that is said or not.
+            NeedlePositionMm = head is PlainMachine && Said() && !(twin is not null && random.Next(2) == 0) ? twin is null ? Pick(0, 0, -3.5, 3.5) : 0 : Place<double>.Unknown,
         };
         var loopers = head.ThreadPlaces.Where(p => !p.IsNeedle()).Where(_ => whole ? random.Next(6) > 0 : random.Next(3) > 0);
         state = state with { Threads = Places.Of(state.Needles.SelectMany(n => n.Value.ThreadPlaces(n.Key)).Where(_ => Said()).Concat(loopers).Select(p => (p, Thread()))) };

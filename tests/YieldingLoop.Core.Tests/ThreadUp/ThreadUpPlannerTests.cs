@@ -93,7 +93,9 @@ public class ThreadUpPlannerTests
                 return;
             }
 
-            Assert.False(StatePairs.Strikes(plain, plan.StateAfter(plan.Steps.Count)));
+            var end = plan.StateAfter(plan.Steps.Count);
+            Assert.False(StatePairs.Strikes(plain, end));
+            Assert.True(end.Twin is null || end.NeedlePositionMm == 0.0);
             var before = StatePairs.Strikes(plain, from);
             var state = from;
             foreach (var step in plan.Steps)
@@ -129,7 +131,7 @@ public class ThreadUpPlannerTests
                 ZigzagWidthMm = other.ZigzagWidthMm,
             };
             var swings = wanted.StitchId == StitchCatalogue.Lockstitch.Id && wanted.ZigzagWidthMm != 0.0;
-            var end = wanted with { PlateName = wanted.PlateName.IsThere ? wanted.PlateName : from.PlateName, FootName = wanted.FootName.IsThere ? wanted.FootName : from.FootName };
+            var end = wanted with { NeedlePositionMm = wanted.Twin is null ? wanted.NeedlePositionMm : 0, PlateName = wanted.PlateName.IsThere ? wanted.PlateName : from.PlateName, FootName = wanted.FootName.IsThere ? wanted.FootName : from.FootName };
             var answer = ThreadUpPlanner.Plan(new ThreadUpQuestion(plain, from, wanted, ChosenSchools.Default));
             Assert.Equal(swings || StatePairs.Strikes(plain, end), !answer.Succeeded);
             Assert.All(answer.Problems, p => Assert.Matches("^wanted\\.(plate|foot|zigzagWidthMm|needles\\.needle\\.twinGapMm)$", p.Field));
