@@ -51,6 +51,13 @@ public sealed class MeddlingTests : IDisposable
         await RenameAsync(visitor, 3, "In the log too");
         using var copy = Process.Start("cp", ["-a", before.Folder + "/.", after.Folder])!;
         await copy.WaitForExitAsync();
+        var made = Path.Combine(after.Folder, Path.GetFileName(before.Backups.Folder.TrimEnd(Path.DirectorySeparatorChar)));
+        if (!copies && Directory.Exists(made))
+        {
+            // The copy of the day comes some seconds after a start, and on a busy machine before the kill.
+            Directory.Delete(made, recursive: true);
+        }
+
         // The mark of a server that has it open came along, as after a kill.
         Assert.True(File.Exists(Path.Combine(after.Folder, "workroom.open")));
     }

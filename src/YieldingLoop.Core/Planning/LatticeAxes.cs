@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 
 namespace YieldingLoop.Core.Planning;
@@ -38,7 +39,7 @@ internal static class LatticeAxes
     public static IReadOnlyList<double> Widths(Layout layout, double? pinned)
     {
         var machine = (PlainMachine)layout.Head;
-        var most = new[] { layout.Plate?.SlotMm, layout.Foot?.SlotMm }.OfType<double>().Select(slot => slot - 1 - 1).Append(machine.WidestZigzagMm).Min();
+        var most = new[] { layout.Plate?.SlotMm, layout.Foot?.SlotMm }.OfType<double>().Select(slot => slot - NeedleClearance.SwingRoomMm).Append(machine.WidestZigzagMm).Min();
         if (pinned is { } only)
         {
             return only > 0 && only <= most + 1e-9 ? [only] : [];

@@ -10,9 +10,6 @@ namespace YieldingLoop.Core.Planning;
 /// <summary>Every way the machines at hand can be made ready for a stitch, sensible or not: the rules sort them.</summary>
 internal static class Layouts
 {
-    /// <summary>Least room beside a zigzag in a slot nobody would strike, blade included, mm (common practice F7).</summary>
-    private const double ZigzagRoomMm = 2;
-
     public static IEnumerable<Layout> Of(MachineAtHand hand, PlanQuestion question)
     {
         var all = hand.Machine.Heads().SelectMany(head => head switch
@@ -91,7 +88,7 @@ internal static class Layouts
             IEnumerable<double?> gaps = twin ? PlanOptions.TwinNeedles(question, machine, hand.State).Select(n => n.TwinGapMm).Distinct() : [null];
             foreach (var gap in gaps)
             {
-                var room = gap is { } between ? between + TwinNeedleWidth.SlotRoomMm + 0.75 : stitch.NeedsZigzagWidth ? PlanSteps.UsualWidth(stitch) + ZigzagRoomMm : 0;
+                var room = gap is { } between ? between + TwinNeedleWidth.SlotRoomMm + 0.75 : stitch.NeedsZigzagWidth ? PlanSteps.UsualWidth(stitch) + NeedleClearance.SwingRoomMm : 0;
                 foreach (var tape in Tapes(stitch, question))
                 {
                     yield return new Layout

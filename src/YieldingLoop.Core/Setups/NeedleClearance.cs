@@ -40,7 +40,8 @@ public static class NeedleClearance
         {
             if (gap + swing > machine.WidestZigzagMm + Rounding)
             {
-                problems.Add(Told(swing > Rounding ? "zigzagWidthMm" : "needles.needle.twinGapMm", new Finding("twin-swings-too-wide").With("gapMm", gap).With("widthMm", swing).With("widestMm", machine.WidestZigzagMm)));
+                var field = swing > Rounding ? "zigzagWidthMm" : "needles.needle.twinGapMm";
+                problems.Add(Told(field, new Finding("twin-swings-too-wide").With("gapMm", gap).With("widthMm", swing).With("widestMm", machine.WidestZigzagMm)));
             }
         }
 
@@ -49,7 +50,8 @@ public static class NeedleClearance
         {
             if (part.SlotMm is { } slot && slot < needs - Rounding)
             {
-                problems.Add(Told(field, new Finding(needle.IsTwin ? "twin-strikes" : "needle-strikes").With("part", field).With("name", part.Name).With("slotMm", slot).With("needsMm", needs).With("widthMm", swing)));
+                var strike = new Finding(needle.IsTwin ? "twin-strikes" : "needle-strikes").With("part", field).With("name", part.Name);
+                problems.Add(Told(field, strike.With("slotMm", slot).With("needsMm", needs).With("widthMm", swing)));
             }
         }
 

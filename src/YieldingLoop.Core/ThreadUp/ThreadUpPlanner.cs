@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Minutes;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
@@ -93,7 +94,7 @@ public static class ThreadUpPlanner
         {
             foreach (var (seat, needle) in wanted.Needles.OrderBy(n => head.SeatOf(n.Key).OffsetMm).Where(n => !change.HasNeedle(n.Key, n.Value)))
             {
-                Add(new(ThreadUpAct.SetNeedle, MinutesFor.Needle) { Positions = [seat], Needle = needle });
+                Add(Seating(seat, needle));
             }
 
             foreach (var spare in now.Needles.Filled.Where(p => !wanted.Needles[p].IsThere).ToList())
@@ -124,7 +125,7 @@ public static class ThreadUpPlanner
                 .. Named(ThreadUpAct.Stitch, wanted.Stitch?.SwitchedTo.OrUnknown() ?? default, change.Stitch),
                 .. Number(ThreadUpAct.Width, wanted.ZigzagWidthMm, now.ZigzagWidthMm, change.Width),
                 .. Number(ThreadUpAct.NeedlePosition, wanted.NeedlePositionMm, now.NeedlePositionMm, change.NeedlePosition),
-                .. wanted.Needles.Where(n => !change.HasNeedle(n.Key, n.Value)).Select(n => new ThreadUpStep(ThreadUpAct.SetNeedle, MinutesFor.Needle) { Positions = [n.Key], Needle = n.Value }),
+                .. wanted.Needles.Where(n => !change.HasNeedle(n.Key, n.Value)).Select(n => Seating(n.Key, n.Value)),
             ];
             var order = Clear(plain, now, open);
             if (order is null && open.Exists(s => s.Act == ThreadUpAct.SetNeedle))
@@ -304,6 +305,8 @@ public static class ThreadUpPlanner
                 Add(step);
             }
         }
+
+        private static ThreadUpStep Seating(ThreadPosition seat, Needle needle) => new(ThreadUpAct.SetNeedle, MinutesFor.Needle) { Positions = [seat], Needle = needle };
 
         private static IEnumerable<ThreadUpStep> Named(ThreadUpAct act, Place<string> place, Func<string, double> minutes) =>
             place.TryGet(out var name) && minutes(name) is var cost and > 0 ? [new(act, cost) { Name = name }] : [];
