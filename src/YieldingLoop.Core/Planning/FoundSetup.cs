@@ -54,15 +54,14 @@ internal sealed record FoundSetup
             Dials = Places.Of(threaded.Select(p => (Place: head.DialPlaceOf(p), Number: DialOf(p, solver).Number)).Where(d => d.Place is not null).DistinctBy(d => d.Place).Select(d => (d.Place!.Value, d.Number!.Value))),
             FingerName = (Layout.Finger?.Name).OrEmpty(),
             StitchLengthMm = LengthMm,
-            ZigzagWidthMm = Layout.Stitch.NeedsZigzagWidth ? WidthMm : head is PlainMachine { WidestZigzagMm: > 0 } ? 0 : Place<double>.Empty,
+            ZigzagWidthMm = Layout.Stitch.NeedsZigzagWidth ? WidthMm : Place<double>.Empty,
             CuttingWidthMm = CuttingFromRightMm.OrEmpty(),
             Knife = CuttingFromRightMm is null ? Place<KnifeStand>.Empty : KnifeStand.Cutting,
             Differential = Differential.OrEmpty(),
             PlateName = (Layout.Plate?.Name).OrEmpty(),
             FootName = (Layout.Foot?.Name).OrEmpty(),
-            NeedlePositionMm = Layout.TwinGapMm is null ? Place<double>.Unknown : 0,
             Tape = Layout.Tape,
-        }.NamingAll(head);
+        }.InFull(head).NamingAll(head);
     }
 
     /// <summary>The dial of a thread, solved.</summary>

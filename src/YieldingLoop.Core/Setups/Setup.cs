@@ -129,6 +129,17 @@ public sealed record Setup
         Threads = Threads.With(head.ThreadPlaces.Where(p => Threads[p].IsUnknown), Place<SewingThread>.Empty),
     };
 
+    /// <summary>
+    /// What is wanted, with what follows from it on a plain machine: a straight stitch does not swing, so a width that is kept
+    /// is set to none; a twin needle sits in the centre.
+    /// </summary>
+    /// <param name="head">The machine, or the half of a convertible one.</param>
+    public Setup InFull(Machine head) => head is not PlainMachine plain ? this : this with
+    {
+        ZigzagWidthMm = plain.WidestZigzagMm > 0 && Stitch is { NeedsZigzagWidth: false } && !ZigzagWidthMm.IsThere ? 0 : ZigzagWidthMm,
+        NeedlePositionMm = Twin is not null && !NeedlePositionMm.IsThere ? 0 : NeedlePositionMm,
+    };
+
     /// <summary>This state, with what follows from it: where a seat is known to hold no needle, none sews with a thread.</summary>
     /// <param name="head">The machine, or the half of a convertible one.</param>
     public Setup NamingImplied(Machine head) => this with

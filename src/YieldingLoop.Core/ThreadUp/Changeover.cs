@@ -35,15 +35,17 @@ public sealed class Changeover
     /// <param name="wanted">What is wanted: its needles and threads are all of them; of the rest, what nobody has said or what is empty is not asked for.</param>
     public static double Between(Machine machine, Setup state, Setup wanted)
     {
-        var change = new Changeover(machine, state, wanted.HeadOf(machine).Kind);
+        var head = wanted.HeadOf(machine);
+        var change = new Changeover(machine, state, head.Kind);
+        wanted = wanted.InFull(head);
         var minutes = change.Fixed() + change.Needles(wanted.Needles) + change.Threads(wanted) + wanted.Dials.Sum(d => change.Dial(d.Key, d.Value));
         minutes += wanted.StitchLengthMm.TryGet(out var length) ? change.Length(length) : 0;
         minutes += wanted.Differential.TryGet(out var feed) ? change.Feed(feed) : 0;
         minutes += wanted.FootPressure.TryGet(out var pressure) ? change.FootPressure(pressure) : 0;
         minutes += wanted.CuttingWidthMm.TryGet(out var cut) ? change.Knife(cut, wanted.Knife.Or(KnifeStand.Cutting)) : 0;
         minutes += wanted.Stitch is { } stitch ? change.Stitch(stitch.SwitchedTo) : 0;
-        minutes += wanted.ZigzagWidthMm.TryGet(out var width) ? change.Width(width) : wanted.Stitch is { NeedsZigzagWidth: false } ? change.Straight() : 0;
-        minutes += wanted.NeedlePositionMm.TryGet(out var at) ? change.NeedlePosition(at) : wanted.Twin is not null ? change.NeedlePosition(0) : 0;
+        minutes += wanted.ZigzagWidthMm.TryGet(out var width) ? change.Width(width) : 0;
+        minutes += wanted.NeedlePositionMm.TryGet(out var at) ? change.NeedlePosition(at) : 0;
         minutes += wanted.FingerName.TryGet(out var finger) ? change.Finger(finger) : 0;
         minutes += wanted.PlateName.TryGet(out var plate) ? change.Plate(plate) : 0;
         minutes += wanted.FootName.TryGet(out var foot) ? change.Foot(foot) : 0;

@@ -39,7 +39,7 @@ public static class ThreadUpPlanner
     private sealed class Route(ThreadUpQuestion question, BrokenThread broken)
     {
         private readonly Machine head = question.Wanted.HeadOf(question.Machine);
-        private readonly Setup wanted = question.WantedInFull().NamingAll(question.Wanted.HeadOf(question.Machine));
+        private readonly Setup wanted = question.Wanted.InFull(question.Wanted.HeadOf(question.Machine)).NamingAll(question.Wanted.HeadOf(question.Machine));
         private readonly Changeover change = new(question.Machine, broken.From, question.Wanted.HeadOf(question.Machine).Kind);
         private readonly List<ThreadUpStep> steps = [];
         private readonly HashSet<ThreadPosition> moved = [];

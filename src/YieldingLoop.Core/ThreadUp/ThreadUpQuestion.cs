@@ -28,20 +28,10 @@ public sealed record ThreadUpQuestion(Machine Machine, Setup From, Setup Wanted,
         // Dials are told against the neutral the set-up counts from: the manual's number where its table has one.
         new(baseline is { } row ? machine.TunedTo(row) : machine, from, setup.OnMachine(machine), schools);
 
-    /// <summary>
-    /// What is wanted, with what follows from it on a plain machine: a straight stitch does not swing, so a width that is kept
-    /// is set to none; a twin needle sits in the centre.
-    /// </summary>
-    public Setup WantedInFull() => Wanted.HeadOf(Machine) is not PlainMachine plain ? Wanted : Wanted with
-    {
-        ZigzagWidthMm = plain.WidestZigzagMm > 0 && Wanted.Stitch is { NeedsZigzagWidth: false } && !Wanted.ZigzagWidthMm.IsThere ? 0 : Wanted.ZigzagWidthMm,
-        NeedlePositionMm = Wanted.Twin is not null && !Wanted.NeedlePositionMm.IsThere ? 0 : Wanted.NeedlePositionMm,
-    };
-
     /// <summary>What will be on a plain machine in the end: what is wanted, and of the rest what is on it now.</summary>
     private Setup End(PlainMachine head)
     {
-        var wanted = WantedInFull().NamingAll(head);
+        var wanted = Wanted.InFull(head).NamingAll(head);
         return new Setup
         {
             StitchId = wanted.StitchId.IsThere ? wanted.StitchId : From.StitchId,
