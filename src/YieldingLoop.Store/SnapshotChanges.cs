@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
@@ -46,7 +47,7 @@ public static class SnapshotChanges
 
         changes.AddRange(kept.Machine.Dials.Join(machine.Dials, d => d.Position, d => d.Position, (before, after) => (before.Position, Before: before.Dial, After: after.Dial))
             .Where(d => d.Before != d.After).Select(d => Dial(d.Position, d.Before, d.After)));
-        var baseline = kept.Seam.Job.Rolls() || kept.Plan.Flatlock ? null : ManualTable.For(record, kept.Plan.StitchId, kept.ClothFigures) is { Dials.Count: > 0 } row ? row : null;
+        var baseline = ManualStart.RowOf(record, kept.Plan.Stitch, kept.Plan.Flatlock, kept.Seam.Job, kept.ClothFigures, [.. kept.Plan.Setup.Needles.Filled]);
         if (Written(kept.Plan.Baseline) != Written(baseline))
         {
             changes.Add(new("manual-table"));

@@ -122,8 +122,8 @@ public sealed class PageTests(App app) : IClassFixture<App>
         Assert.Equal(4, blocks.Length);
         // The numbers of this machine run the other way: looser is a higher number than its neutral 3.
         var upper = blocks[2];
-        Assert.Equal("4.25", upper.QuerySelector(".dial-number")!.TextContent);
-        Assert.Equal("1.25 steps looser", upper.QuerySelector(".dial-words")!.TextContent);
+        Assert.Equal("4", upper.QuerySelector(".dial-number")!.TextContent);
+        Assert.Equal("1 step looser", upper.QuerySelector(".dial-words")!.TextContent);
         Assert.Equal("holds", page.QuerySelector(".answer .verdict")!.TextContent.Trim());
         Assert.Equal(12, page.QuerySelectorAll(".reasons dt").Select(d => d.TextContent).Distinct().Count());
         Assert.NotEmpty(page.QuerySelectorAll(".caution"));

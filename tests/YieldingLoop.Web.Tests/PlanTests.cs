@@ -201,7 +201,7 @@ public sealed class BookTests : IDisposable
         Assert.Equal(HttpStatusCode.Redirect, done.Status);
         var second = await visitor.OpenAsync(done.Location!);
         Assert.Contains("version 2 of 2", second.QuerySelector(".lead")!.TextContent, StringComparison.Ordinal);
-        Assert.Contains("upper looper dial 2.5 → 2", second.QuerySelector(".versions")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("upper looper dial 3 → 2", second.QuerySelector(".versions")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("loops on the face", second.QuerySelector(".versions")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("swatch not yet", second.QuerySelector(".swatch-state")!.TextContent, StringComparison.Ordinal);
 

@@ -24,6 +24,9 @@ public enum CautionPlace
     /// <summary>Where two blades could strike plate or foot.</summary>
     TwinNeedle,
 
+    /// <summary>At the iron, with tape.</summary>
+    Tape,
+
     /// <summary>In the machine's record: work that is not for the user.</summary>
     Machine,
 }
@@ -44,6 +47,7 @@ public static class CautionCatalogue
         new(CautionPlace.Knife, "The knife is sharp even at rest. After moving it, turn one full stitch by hand."),
         new(CautionPlace.Sewing, "Close the covers, tie back hair and sleeves, and wear eye protection where a needle could strike."),
         new(CautionPlace.Iron, "Cool iron, one dot (110 °C): textured nylon does not bear more."),
+        new(CautionPlace.Tape, "The iron is hot: fuse as the tape’s maker says, through a cloth, and on a scrap first; a knit that melts bears less than the tape asks."),
         new(CautionPlace.TwinNeedle, "A needle that strikes breaks, flies, and can ruin the timing: eye protection on, and turn the wheel by hand toward you first. The built-in needle threader does not work on a twin needle."),
         new(CautionPlace.Machine, "The machine's manual comes before anything said here. Electrical and timing work is for a qualified technician."),
     ];

@@ -35,6 +35,9 @@ public sealed record Convertible : Machine
     public override IReadOnlyList<Seat> Seats => Overlock.Seats;
 
     /// <inheritdoc/>
+    public override IReadOnlyList<SlottedPart> PresserFeet => Overlock.SpecialFeet;
+
+    /// <inheritdoc/>
     public override LooperTravel? Travel => Overlock.Travel;
 
     /// <inheritdoc/>
@@ -57,6 +60,11 @@ public sealed record Convertible : Machine
         CalibrationThreadId = overlock.CalibrationThreadId,
         ThreadMarks = overlock.ThreadMarks,
         ManualTable = overlock.ManualTable,
+        NeedleChart = overlock.NeedleChart,
+        FootPressure = overlock.FootPressure,
+        FootDownToThread = overlock.FootDownToThread,
+        NeedleOrder = overlock.NeedleOrder,
+        RoundShank = overlock.RoundShank,
         Overlock = overlock,
         Cover = cover with
         {
@@ -68,6 +76,11 @@ public sealed record Convertible : Machine
             CalibrationThreadId = overlock.CalibrationThreadId,
             ThreadMarks = overlock.ThreadMarks,
             ManualTable = overlock.ManualTable,
+            NeedleChart = overlock.NeedleChart,
+            FootPressure = overlock.FootPressure,
+            FootDownToThread = overlock.FootDownToThread,
+            NeedleOrder = overlock.NeedleOrder,
+            RoundShank = overlock.RoundShank,
         },
     };
 }

@@ -42,6 +42,12 @@ public sealed record Coverstitch : Machine
     /// <summary>Which way the chain looper travels.</summary>
     public LooperTravel LooperTravel { get; init; } = LooperTravel.RightToLeft;
 
+    /// <summary>Special feet: for elastic, belt loops, a guide.</summary>
+    public IReadOnlyList<SlottedPart> SpecialFeet { get; init; } = [];
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<SlottedPart> PresserFeet => SpecialFeet;
+
     /// <inheritdoc/>
     public override MachineKind Kind => MachineKind.Coverstitch;
 

@@ -30,6 +30,16 @@ public enum LooperTravel
     RightToLeft,
 }
 
+/// <summary>Which of several needles is threaded first. The machine's manual says (common practice B13).</summary>
+public enum NeedleOrder
+{
+    /// <summary>From the right to the left (the default).</summary>
+    RightFirst,
+
+    /// <summary>From the left to the right.</summary>
+    LeftFirst,
+}
+
 /// <summary>One hole of the needle clamp.</summary>
 /// <param name="Position">Which.</param>
 /// <param name="OffsetMm">From the rightmost seat, mm; negative to its left.</param>
@@ -51,6 +61,9 @@ public abstract record Machine
     /// <summary>Needle system as printed on the machine or in its manual.</summary>
     public required string NeedleSystem { get; init; }
 
+    /// <summary>Whether the shanks of that system are round: such a needle has no flat to turn it by (common practice B12).</summary>
+    public bool RoundShank { get; init; }
+
     /// <summary>Points made in that system.</summary>
     public required IReadOnlyList<string> NeedlePointIds { get; init; }
 
@@ -65,6 +78,21 @@ public abstract record Machine
 
     /// <summary>The manual's own table of settings, where it was typed in: the machine's baseline.</summary>
     public IReadOnlyList<ManualSetting> ManualTable { get; init; } = [];
+
+    /// <summary>Which thread fits which needle, by the manual's chart, where it was typed in.</summary>
+    public IReadOnlyList<ManualNeedle> NeedleChart { get; init; } = [];
+
+    /// <summary>Pressure of the presser foot, 1 normal; null where it cannot be set.</summary>
+    public SettingRange? FootPressure { get; init; }
+
+    /// <summary>Whether its manual has the foot down while threading: only where it says so, since on most machines that leaves the thread outside the disc (common practice A5).</summary>
+    public bool FootDownToThread { get; init; }
+
+    /// <summary>Which of its needles is threaded first.</summary>
+    public NeedleOrder NeedleOrder { get; init; }
+
+    /// <summary>The presser feet there are by name: on a plain machine all of them, on any other the special ones.</summary>
+    public abstract IReadOnlyList<SlottedPart> PresserFeet { get; }
 
     /// <summary>What kind of machine it is.</summary>
     public abstract MachineKind Kind { get; }
@@ -92,13 +120,14 @@ public abstract record Machine
 
     /// <summary>
     /// The machine with the numbers of a row of its manual's table as neutral: what the maker prints for a balanced stitch on such
-    /// a cloth is where its dials start from there. A dial the row leaves out stays as it is.
+    /// a cloth is where its dials start from there. A dial the row leaves out stays as it is, and so does the whole machine for a
+    /// row that is no balance (<see cref="ManualSetting.IsBalance"/>).
     /// </summary>
     public abstract Machine TunedTo(ManualSetting row);
 
     /// <summary>A dial with a row's number as neutral, where the row has one.</summary>
     protected static DialScale? Tuned(DialScale? dial, ManualSetting row, ThreadPosition position) =>
-        row.Dials.FirstOrDefault(d => d.Position == position) is { } printed && dial is not null ? dial with { Neutral = printed.Ideal } : dial;
+        row.IsBalance && row.DialOf(position) is { } printed && dial is not null ? dial with { Neutral = printed.Ideal } : dial;
 
     /// <summary>The machines it can be: itself, or the two it is changed over between.</summary>
     public virtual IReadOnlyList<Machine> Heads() => [this];

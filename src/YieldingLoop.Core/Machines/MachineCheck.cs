@@ -61,6 +61,21 @@ public static class MachineCheck
             yield return new("calibrationThreadId", "No thread of this kind is known.");
         }
 
+        foreach (var problem in machine.FootPressure?.Check("footPressure", "foot pressure (1 is normal)", 0.2, 5) ?? [])
+        {
+            yield return problem;
+        }
+
+        if (machine.FootPressure is { } pressure && !(pressure.Least <= 1 && pressure.Most >= 1))
+        {
+            yield return new("footPressure.least", "1 is the normal pressure of this machine, so that the range has it in.");
+        }
+
+        if (!Enum.IsDefined(machine.NeedleOrder))
+        {
+            yield return new("needleOrder", "The right needle is threaded first, or the left one.");
+        }
+
         foreach (var (position, colour) in machine.ThreadMarks)
         {
             if (!ThreadPositions.TryFromId(position, out _) || !CieLab.TryFromHex(colour, out _))
@@ -86,8 +101,40 @@ public static class MachineCheck
         }
     }
 
+    /// <summary>What is wrong with plates or feet.</summary>
+    internal static IEnumerable<Problem> Parts(string field, IReadOnlyList<SlottedPart> parts, string what, int least)
+    {
+        if (parts.Count < least || parts.Count > MostParts)
+        {
+            yield return new(field, least == 0 ? $"There is room for {MostParts} of them." : $"Name at least one {what}, and at most {MostParts}.");
+        }
+
+        for (var i = 0; i < parts.Count; i++)
+        {
+            if (string.IsNullOrWhiteSpace(parts[i].Name) || parts[i].Name.Length > 40 || parts.Take(i).Any(p => p.Name == parts[i].Name))
+            {
+                yield return new($"{field}[{i}].name", $"Give each {what} a name of its own, at most 40 characters long.");
+            }
+
+            if (parts[i].Use.Length > 80)
+            {
+                yield return new($"{field}[{i}].use", "What it is for has room for 80 characters.");
+            }
+
+            if (parts[i].SlotMm is not null and not (>= 0.8 and <= 15))
+            {
+                yield return new($"{field}[{i}].slotMm", "A slot is 0.8 (a pinhole) to 15 mm wide. Leave it empty until it is measured.");
+            }
+        }
+    }
+
     private static IEnumerable<Problem> Own(Coverstitch machine)
     {
+        foreach (var problem in Parts("specialFeet", machine.SpecialFeet, "special foot", 0))
+        {
+            yield return problem;
+        }
+
         if (!(machine.LeftToRightMm is >= 1.5 and <= 12))
         {
             yield return new("leftToRightMm", "The outer needles of a coverstitch machine stand 1.5 to 12 mm apart.");
@@ -128,30 +175,9 @@ public static class MachineCheck
             yield return new("widestZigzagMm", "The widest zigzag is 0 (straight stitch only) to 12 mm.");
         }
 
-        foreach (var (field, parts, what) in new[] { ("plates", machine.Plates, "needle plate"), ("feet", machine.Feet, "presser foot") })
+        foreach (var problem in Parts("plates", machine.Plates, "needle plate", 1).Concat(Parts("feet", machine.Feet, "presser foot", 1)))
         {
-            if (parts.Count is 0 or > MostParts)
-            {
-                yield return new(field, $"Name at least one {what}, and at most {MostParts}.");
-            }
-
-            for (var i = 0; i < parts.Count; i++)
-            {
-                if (string.IsNullOrWhiteSpace(parts[i].Name) || parts[i].Name.Length > 40 || parts.Take(i).Any(p => p.Name == parts[i].Name))
-                {
-                    yield return new($"{field}[{i}].name", $"Give each {what} a name of its own, at most 40 characters long.");
-                }
-
-                if (parts[i].Use.Length > 80)
-                {
-                    yield return new($"{field}[{i}].use", "What it is for has room for 80 characters.");
-                }
-
-                if (parts[i].SlotMm is not null and not (>= 0.8 and <= 15))
-                {
-                    yield return new($"{field}[{i}].slotMm", "A slot is 0.8 (a pinhole) to 15 mm wide. Leave it empty until it is measured.");
-                }
-            }
+            yield return problem;
         }
 
         if (machine.NeedlePositionsMm.Count > 30 || !machine.NeedlePositionsMm.Contains(0) || machine.NeedlePositionsMm.Any(p => !(Math.Abs(p) <= machine.WidestZigzagMm / 2 + 1e-9)))

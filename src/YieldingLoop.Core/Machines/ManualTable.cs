@@ -1,94 +1,50 @@
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Threads;
 using static System.FormattableString;
 
 namespace YieldingLoop.Core.Machines;
 
-/// <summary>The cloth a row of a manual's table is for.</summary>
-public enum ManualCloth
-{
-    /// <summary>Any cloth.</summary>
-    Any,
-
-    /// <summary>Light: below 200 g/m².</summary>
-    Light,
-
-    /// <summary>Medium.</summary>
-    Medium,
-
-    /// <summary>Heavy: from 280 g/m².</summary>
-    Heavy,
-
-    /// <summary>Stretches over 60 %.</summary>
-    VeryStretchy,
-}
-
-/// <summary>A dial in a manual's table: the ideal number, and the range it may be moved in where the manual prints one.</summary>
-/// <param name="Position">Which dial.</param>
-/// <param name="Ideal">The number it gives.</param>
-/// <param name="Low">Lower end of the permitted range; null where none is printed.</param>
-/// <param name="High">Upper end.</param>
-public sealed record ManualDial(ThreadPosition Position, double Ideal, double? Low = null, double? High = null);
-
-/// <summary>One row of the settings table in a machine's manual, typed once per stitch and cloth. It holds for the thread the maker calibrated with.</summary>
-public sealed record ManualSetting
-{
-    /// <summary>Longest remark, characters.</summary>
-    public const int LongestNote = 120;
-
-    /// <summary>Stitch: a catalogue identifier, or <see cref="RolledHemId"/>.</summary>
-    public required string StitchId { get; init; }
-
-    /// <summary>For which cloth.</summary>
-    public ManualCloth Cloth { get; init; }
-
-    /// <summary>Its dials.</summary>
-    public required IReadOnlyList<ManualDial> Dials { get; init; }
-
-    /// <summary>Needles, sizes, finger and whatever else the row says, as printed.</summary>
-    public string Note { get; init; } = "";
-
-    /// <summary>Stitch length, mm; null where the row has none.</summary>
-    public double? LengthMm { get; init; }
-
-    /// <summary>Differential ratio; null where the row has none.</summary>
-    public double? Differential { get; init; }
-
-    /// <summary>How a rolled hem is named among the stitches of a table: its numbers are no balance of the flat stitch.</summary>
-    public const string RolledHemId = "rolled-hem";
-}
-
-/// <summary>Finds and checks the rows of a manual's table.</summary>
+/// <summary>Finds and checks the rows of a manual's table, and the lines of its needle and thread chart.</summary>
 public static class ManualTable
 {
     /// <summary>Most rows a machine's record holds.</summary>
     public const int MostRows = 24;
 
-    /// <summary>What a row may be for: the stitches of the machine, and the rolled hem of an overlocker.</summary>
+    /// <summary>What a row may be for: the stitches of the machine, and what else an overlocker's manual prints rows for.</summary>
     public static IReadOnlyList<string> StitchIds(Machine machine) =>
-        [.. machine.Stitches.Select(s => s.Id), .. machine.AsOverlocker() is null ? [] : new[] { ManualSetting.RolledHemId }];
+        [.. machine.Stitches.Select(s => s.Id), .. machine.AsOverlocker() is null ? [] : new[] { ManualSetting.RolledHemId, ManualSetting.SuperStretchId }];
 
     /// <summary>The machine, or the half of a convertible one, that a row for a stitch is about.</summary>
     public static Machine HeadFor(Machine machine, string stitchId) =>
         machine.Heads().FirstOrDefault(h => h.Stitches.Any(s => s.Id == stitchId)) ?? machine.Heads().FirstOrDefault(h => h is Overlocker) ?? machine.Heads()[0];
 
-    /// <summary>The row that comes nearest for a stitch on this cloth: one for very stretchy cloth first, then by weight, then for any; null where there is none.</summary>
-    public static ManualSetting? For(Machine machine, string stitchId, ClothFigures cloth)
+    /// <summary>
+    /// The row that comes nearest for a stitch on this cloth: one for very stretchy cloth first, then by weight, then for any;
+    /// of two for one cloth the one that names these seats. Null where there is none.
+    /// </summary>
+    /// <param name="machine">The machine.</param>
+    /// <param name="stitchId">The stitch, or what else rows are for.</param>
+    /// <param name="cloth">The cloth.</param>
+    /// <param name="seats">The seats that are filled; a row for other ones says nothing here.</param>
+    public static ManualSetting? For(Machine machine, string stitchId, ClothFigures cloth, IReadOnlyList<ThreadPosition> seats)
     {
-        var rows = machine.ManualTable.Where(r => r.StitchId == stitchId).ToDictionary(r => r.Cloth);
+        var rows = machine.ManualTable.Where(r => r.StitchId == stitchId && r.IsFor(seats)).OrderBy(r => r.Seats.Count == 0).ToList();
         var weight = cloth.AreaDensityGsm.Value switch
         {
             < ClothLimits.LightBelowGsm => ManualCloth.Light,
             < ClothLimits.HeavyFromGsm => ManualCloth.Medium,
             _ => ManualCloth.Heavy,
         };
-        return (cloth.HighestStretchPercent > ClothLimits.HighStretchAbovePercent ? rows.GetValueOrDefault(ManualCloth.VeryStretchy) : null)
-            ?? rows.GetValueOrDefault(weight)
-            ?? rows.GetValueOrDefault(ManualCloth.Any);
+        ManualSetting? At(ManualCloth at) => rows.Find(r => r.Cloth == at);
+        return (cloth.HighestStretchPercent > ClothLimits.HighStretchAbovePercent ? At(ManualCloth.VeryStretchy) : null) ?? At(weight) ?? At(ManualCloth.Any);
     }
 
-    /// <summary>What is wrong with the rows.</summary>
+    /// <summary>The line of the needle and thread chart for a size; null where it has none.</summary>
+    public static ManualNeedle? ChartFor(Machine machine, int sizeMetric) => machine.NeedleChart.FirstOrDefault(n => n.SizeMetric == sizeMetric);
+
+    /// <summary>What is wrong with the rows and with the chart.</summary>
     public static IEnumerable<Problem> Problems(Machine machine)
     {
         if (machine.ManualTable.Count > MostRows)
@@ -97,7 +53,7 @@ public static class ManualTable
         }
 
         var stitches = StitchIds(machine);
-        var seen = new HashSet<(string, ManualCloth)>();
+        var seen = new HashSet<(string, ManualCloth, SeatSet)>();
         for (var i = 0; i < machine.ManualTable.Count; i++)
         {
             var (row, field) = (machine.ManualTable[i], $"manualTable[{i}]");
@@ -107,35 +63,102 @@ public static class ManualTable
                 continue;
             }
 
-            // Of a convertible machine the half that sews the stitch: the other one's dials and feed have scales of their own.
-            var head = HeadFor(machine, row.StitchId);
-
-            if (!Enum.IsDefined(row.Cloth) || !seen.Add((row.StitchId, row.Cloth)))
+            if (!Enum.IsDefined(row.Cloth) || !seen.Add((row.StitchId, row.Cloth, SeatSet.Of(row.Seats))))
             {
                 yield return new(field + ".cloth", "There is a row for this stitch and cloth already.");
             }
 
-            if (row.Note.Length > ManualSetting.LongestNote)
+            // Of a convertible machine the half that sews the stitch: the other one's dials and feed have scales of their own.
+            foreach (var problem in Row(HeadFor(machine, row.StitchId), row, field))
             {
-                yield return new(field + ".note", $"A remark is at most {ManualSetting.LongestNote} characters long.");
+                yield return problem;
+            }
+        }
+
+        foreach (var problem in Chart(machine))
+        {
+            yield return problem;
+        }
+    }
+
+    private static IEnumerable<Problem> Row(Machine head, ManualSetting row, string field)
+    {
+        if (row.Note.Length > ManualSetting.LongestNote)
+        {
+            yield return new(field + ".note", $"A remark is at most {ManualSetting.LongestNote} characters long.");
+        }
+
+        if (row.Seats.Any(s => head.Seats.All(h => h.Position != s)))
+        {
+            yield return new(field + ".seats", "This machine has no such seat.");
+        }
+
+        if (row.NeedleSizes.Any(s => !head.NeedleSizes.Contains(s)))
+        {
+            yield return new(field + ".needleSizes", $"This machine takes the sizes {string.Join(", ", head.NeedleSizes)}.");
+        }
+
+        if (row.FingerName is { } finger && (head is not Overlocker || ((Overlocker)head).Fingers.All(f => f.Name != finger)))
+        {
+            yield return new(field + ".fingerName", head is Overlocker overlocker ? $"This machine's fingers are {string.Join(", ", overlocker.Fingers.Select(f => f.Name))}." : "This machine has no finger.");
+        }
+
+        var width = head switch { Overlocker knife => knife.CuttingWidthMm, PlainMachine plain => new SettingRange(0, plain.WidestZigzagMm, 0.1), _ => null };
+        foreach (var problem in Setting("length", "The stitch length", row.LengthMm, row.LengthRangeMm, head.StitchLengthMm)
+            .Concat(Setting("width", head is Overlocker ? "The cutting width" : "The zigzag width", row.WidthMm, row.WidthRangeMm, width))
+            .Concat(Setting("differential", "The differential", row.Differential, row.DifferentialRange, head.Feed)))
+        {
+            yield return problem with { Field = $"{field}.{problem.Field}" };
+        }
+
+        foreach (var problem in row.Dials.SelectMany(d => Dial(head, d, $"{field}.{d.Position.Id()}")))
+        {
+            yield return problem;
+        }
+    }
+
+    private static IEnumerable<Problem> Setting(string field, string what, double? ideal, ManualRange? permitted, SettingRange? range)
+    {
+        var unit = field == "differential" ? "" : "Mm";
+        if (range is null)
+        {
+            if (ideal is not null || permitted is not null)
+            {
+                yield return new(field + unit, $"{what} cannot be set on this machine.");
             }
 
-            if (row.LengthMm is { } length && !(length >= head.StitchLengthMm.Least && length <= head.StitchLengthMm.Most))
+            yield break;
+        }
+
+        bool On(double? number) => number is null || (number >= range.Least - 1e-9 && number <= range.Most + 1e-9);
+        if (!On(ideal))
+        {
+            yield return new(field + unit, Between(what, range));
+        }
+        else if (permitted is not null && (ideal is null || !On(permitted.Low) || !On(permitted.High) || !permitted.Holds(ideal.Value)))
+        {
+            yield return new(field + "Range" + unit, "The permitted range lies within what the machine can be set to and around the number of the row, its lower end first.");
+        }
+    }
+
+    private static IEnumerable<Problem> Chart(Machine machine)
+    {
+        var seen = new HashSet<int>();
+        for (var i = 0; i < machine.NeedleChart.Count; i++)
+        {
+            var (line, field) = (machine.NeedleChart[i], $"needleChart[{i}]");
+            if (!machine.NeedleSizes.Contains(line.SizeMetric))
             {
-                yield return new(field + ".lengthMm", Between("The stitch length", head.StitchLengthMm));
+                yield return new(field + ".sizeMetric", $"This machine takes the sizes {string.Join(", ", machine.NeedleSizes)}.");
+            }
+            else if (!seen.Add(line.SizeMetric))
+            {
+                yield return new(field + ".sizeMetric", $"There is a line for size {NeedleSize.FromMetric(line.SizeMetric)} already.");
             }
 
-            if (row.Differential is { } ratio && !(head.Feed is { } feed && ratio >= feed.Least && ratio <= feed.Most))
+            if (!(line.LowTex >= SewingThread.LeastTex && line.HighTex <= SewingThread.MostTex && line.LowTex <= line.HighTex && !(line.IdealTex < line.LowTex) && !(line.IdealTex > line.HighTex)))
             {
-                yield return new(field + ".differential", head.Feed is { } range ? Between("The differential", range) : "This machine has no differential feed.");
-            }
-
-            foreach (var dial in row.Dials)
-            {
-                foreach (var problem in Dial(head, dial, $"{field}.{dial.Position.Id()}"))
-                {
-                    yield return problem;
-                }
+                yield return new(field + ".lowTex", $"Threads lie between {SewingThread.LeastTex:0} and {SewingThread.MostTex:0} tex, the thinnest first, the ideal one between.");
             }
         }
     }

@@ -83,6 +83,18 @@ public sealed record Overlocker : Machine
     /// <summary>Threading order of the loopers.</summary>
     public LooperOrder LooperOrder { get; init; }
 
+    /// <summary>Whether its loopers are threaded by air (common practice A9).</summary>
+    public bool AirThreaded { get; init; }
+
+    /// <summary>What goes over the upper looper for two threads, as it is called; null where the machine has nothing of the kind.</summary>
+    public string? ConverterName { get; init; }
+
+    /// <summary>Special feet: for elastic, beads, piping.</summary>
+    public IReadOnlyList<SlottedPart> SpecialFeet { get; init; } = [];
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<SlottedPart> PresserFeet => SpecialFeet;
+
     /// <summary>The four-thread stitch.</summary>
     public Stitch FourThreadStitch => StitchCatalogue.Find(FourThreadStitchId) ?? StitchCatalogue.FourThreadOveredge;
 

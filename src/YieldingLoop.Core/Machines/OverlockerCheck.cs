@@ -27,6 +27,12 @@ internal static class OverlockerCheck
         }
 
         CheckFingers(machine, problems);
+        problems.AddRange(MachineCheck.Parts("specialFeet", machine.SpecialFeet, "special foot", 0));
+        if (machine.ConverterName is { } converter && (string.IsNullOrWhiteSpace(converter) || converter.Length > 40))
+        {
+            problems.Add(new("converterName", "Name the converter as the manual does, in at most 40 characters, or leave it empty where there is none."));
+        }
+
         if (machine.FourThreadStitchId != StitchCatalogue.FourThreadOveredge.Id && machine.FourThreadStitchId != StitchCatalogue.FourThreadMockSafety.Id)
         {
             problems.Add(new("fourThreadStitchId", "The four-thread stitch is 514 or 512."));

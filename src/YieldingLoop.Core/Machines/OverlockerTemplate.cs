@@ -31,7 +31,8 @@ public static class OverlockerTemplate
             StitchLengthMm = new SettingRange(1.0, 4.0, 0.5),
             NeedleSystem = "household (flat shank)",
             NeedlePointIds = [NeedleCatalogue.Universal.Id, NeedleCatalogue.Jersey.Id, NeedleCatalogue.Stretch.Id],
-            NeedleSizes = [70, 75, 80, 90],
+            // What overlockers are usually given (common practice A3, B12).
+            NeedleSizes = [80, 90],
         };
     }
 }

@@ -39,6 +39,15 @@ public sealed record PlainMachine : Machine
     /// <summary>Which of the stretch stitches it has, besides straight and zigzag.</summary>
     public required IReadOnlyList<string> StretchStitchIds { get; init; }
 
+    /// <summary>Whether stitch, width and needle position are chosen on a screen, with the power on, and may go back to where they start when it is switched on (common practice A8).</summary>
+    public bool Electronic { get; init; }
+
+    /// <summary>Whether it has a twin-needle setting of its own that limits the swing. It is used, and never instead of the test by hand.</summary>
+    public bool TwinSetting { get; init; }
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<SlottedPart> PresserFeet => Feet;
+
     /// <summary>The stretch stitches a machine of this kind may have.</summary>
     public static IReadOnlyList<Stitch> StretchStitches { get; } =
         [StitchCatalogue.TripleStraight, StitchCatalogue.NarrowSlant, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Honeycomb];

@@ -51,6 +51,9 @@ public readonly record struct NeedleSize : IComparable<NeedleSize>
             ? size
             : throw new ArgumentOutOfRangeException(nameof(metric), metric, "No needle of this size is made.");
 
+    /// <summary>How many sizes apart two are in the list of what is made.</summary>
+    public static int StepsBetween(NeedleSize one, NeedleSize other) => Math.Abs(All.ToList().IndexOf(one) - All.ToList().IndexOf(other));
+
     /// <inheritdoc/>
     public int CompareTo(NeedleSize other) => Metric.CompareTo(other.Metric);
 

@@ -18,6 +18,18 @@ public sealed partial record TwinNeedle(double GapMm, NeedleSize Size)
     /// <summary>Widest gap for decorative stitches, mm (common practice).</summary>
     public const double DecorativeMostMm = 4;
 
+    /// <summary>
+    /// The twin needles that are sold (common practice B12, no published source): point, size, and gap in mm. Nothing else is
+    /// planned unless it is in the drawer.
+    /// </summary>
+    public static IReadOnlyList<(string PointId, int SizeMetric, double GapMm)> Sold { get; } =
+    [
+        (NeedleCatalogue.Stretch.Id, 75, 2.5), (NeedleCatalogue.Stretch.Id, 75, 4.0),
+        (NeedleCatalogue.Universal.Id, 70, 1.6), (NeedleCatalogue.Universal.Id, 80, 1.6), (NeedleCatalogue.Universal.Id, 80, 2.0), (NeedleCatalogue.Universal.Id, 80, 2.5),
+        (NeedleCatalogue.Universal.Id, 90, 3.0), (NeedleCatalogue.Universal.Id, 80, 4.0), (NeedleCatalogue.Universal.Id, 90, 4.0), (NeedleCatalogue.Universal.Id, 100, 4.0),
+        (NeedleCatalogue.Universal.Id, 100, 6.0), (NeedleCatalogue.Jeans.Id, 100, 4.0),
+    ];
+
     /// <summary>What to say of a gap that is not made.</summary>
     public static string GapRange => Invariant($"Twin needles are made from {LeastGapMm} to {MostGapMm:0.0} mm apart.");
 

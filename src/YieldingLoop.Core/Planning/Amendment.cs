@@ -42,13 +42,14 @@ public static class Amendment
             return Outcome.Failed<SetupPlan>(sewn.Problems);
         }
 
+        ThreadFigures Kept(ThreadPosition position) => plan.ThreadFigures.First(f => f.Position == position);
         var question = PlanQuestion.OnOne(cloth, seam, machine, plan.Schools);
         var figures = SeamAssessment.Of(now);
         var amended = plan with
         {
             ModelVersion = SeamModel.Version,
             Setup = setup,
-            ThreadFigures = [.. now.Threads.Select(t => new ThreadFigures(t.Laid.Position, t.StepsTighter, t.Laid.TensionCentinewtons, plan.ThreadFigures.First(f => f.Position == t.Laid.Position).ToBuy))],
+            ThreadFigures = [.. now.Threads.Select(t => new ThreadFigures(t.Laid.Position, t.StepsTighter, t.Laid.TensionCentinewtons, Kept(t.Laid.Position).ToBuy, Kept(t.Laid.Position).Even))],
             BiteMm = now.Geometry.BiteMm,
             KnifeNumber = setup.CuttingWidthMm.TryGet(out var from) && head is Overlocker overlocker ? overlocker.KnifeNumber(from) : null,
             Figures = figures,
@@ -87,6 +88,6 @@ public static class Amendment
 
     private static IEnumerable<Finding> TooTight(SetupPlan plan, Machine head) =>
         from thread in plan.Threads
-        where thread.Kind.Textured && thread.StepsTighter > DialTension.ThreadNeutralSteps(thread.Kind, head.CalibrationThread) + 1e-6
+        where thread.Kind.Textured && !thread.Position.IsNeedle() && !head.CalibrationThread.Textured && thread.StepsTighter > 1e-6
         select new Finding("textured-too-tight").With("position", thread.Position.Id()).With("thread", thread.KindId);
 }

@@ -6,69 +6,94 @@ using YieldingLoop.Core.Threads;
 namespace YieldingLoop.Core.Planning;
 
 /// <summary>
-/// Solves looper dials to their targets on one machine: loopers that meet on the edge, or wrap it; a chain looper loose
-/// enough not to tunnel. Every number is one the dial can be set to, and a textured thread is never tighter than its
-/// own neutral: tight pulls the fluff flat and the fill is lost (common practice C4).
+/// Solves dials on one machine. Where the manual's own row gives them they are its numbers, moved by what the thread asks;
+/// elsewhere loopers meet on the edge, or wrap it; a flatlock's lower looper draws the seam open; a chain looper is loose enough
+/// not to tunnel. Every number is one the dial can be set to, and a textured thread in a looper is never tighter than the
+/// machine's neutral: tight pulls the fluff flat and the fill is lost (common practice C4).
 /// </summary>
 internal sealed class DialSolver(PlanQuestion question, Layout layout, double sewnThicknessMm)
 {
-    /// <summary>How much a millimetre off the meeting line weighs against a step away from the thread-neutral dial.</summary>
+    /// <summary>How much a millimetre off the meeting line weighs against a step away from where a thread starts.</summary>
     private const double MeetingLineWeight = 6;
 
     /// <summary>The same for a rolled edge, which has to be wrapped whatever the dials come to.</summary>
     private const double RolledWeight = 100;
 
-    /// <summary>How far from the thread-neutral dial a balance is looked for, steps.</summary>
+    /// <summary>How far from where a thread starts a balance is looked for, steps.</summary>
     private const double SearchSteps = 2.5;
 
     /// <summary>The same for a rolled edge.</summary>
     private const double RolledSearchSteps = 12;
 
-    /// <summary>Steps by which the upper looper is loosened first on cloth that drags (common practice D5: strongly, two to begin with).</summary>
+    /// <summary>Steps by which the upper looper is loosened first on cloth that drags (common practice D5: strongly, two to begin with), and by which a flatlock's loopers start apart (D7).</summary>
     public const double FirstLooserSteps = 2;
+
+    /// <summary>How much looser the needle and how much tighter the looper of a flatlock of two threads start, steps: so that the seam opens by about its width. Working value.</summary>
+    public const double TwoThreadsApartSteps = 1;
 
     /// <summary>How far a chain looper is loosened to keep the rows from drawing together, steps. Working value.</summary>
     private const double ChainLooserSteps = 3;
 
-    private readonly Dictionary<(ThreadPosition, ThreadKind), SolvedDial[]> tried = [];
+    /// <summary>A thread moves a number the manual prints by this much at least, steps. Working value.</summary>
+    private const double LeastMoveSteps = 0.5;
 
-    /// <summary>A needle's dial so many steps tighter than its thread's own neutral; the loosest number where the layout wants that.</summary>
+    private readonly Dictionary<(ThreadPosition, ThreadKind), SolvedDial[]> tried = [];
+    private readonly double texturedSteps = question.Schools.TexturedSteps;
+
+    /// <summary>A needle's dial so many steps tighter than where its thread starts; the loosest number where the layout wants that.</summary>
     public SolvedDial Needle(ThreadPosition position, ThreadKind kind, double offset)
     {
         var dial = layout.DialOf(position)!;
-        return At(position, kind, dial, layout.LoosestNeedle ? dial.Numbers().MinBy(dial.StepsTighter) : dial.NumberFor(Shift(kind) + offset));
+        return At(position, kind, dial, layout.LoosestNeedle ? dial.Numbers().MinBy(dial.StepsTighter) : dial.NumberFor(Usual(position, kind) + offset));
     }
 
     /// <summary>Solves everything that is not in a needle.</summary>
-    public SolvedLoopers Loopers(ThreadKind? upper, ThreadKind lower) => layout.Stitch.Family switch
+    /// <param name="needle">The thread in the needles.</param>
+    /// <param name="upper">That of the upper looper or over the face; null where there is none.</param>
+    /// <param name="lower">That of the lower or chain looper or the bobbin.</param>
+    public SolvedLoopers Loopers(ThreadKind needle, ThreadKind? upper, ThreadKind lower) => layout.Stitch.Family switch
     {
-        StitchFamily.Overlock when layout.Flatlock => Flat(upper!, lower),
+        StitchFamily.Overlock when layout.Flatlock => Flat(needle, upper!, lower),
+        StitchFamily.Overlock when layout.ByManual(ThreadPosition.UpperLooper, ThreadPosition.LowerLooper) =>
+            new(Nearest(ThreadPosition.UpperLooper, upper!, 0), Nearest(ThreadPosition.LowerLooper, lower, 0), 0),
         StitchFamily.Overlock => Overlock(upper!, lower),
         StitchFamily.Cover or StitchFamily.Chain => new(upper is null ? null : Nearest(ThreadPosition.TopCover, upper, 0), Chain(lower), 0),
-        StitchFamily.TwoThreadOveredge => new(null, TwoThreads(lower), 0),
+        StitchFamily.TwoThreadOveredge => new(null, TwoThreads(needle, lower), 0),
         _ => new(null, new SolvedDial(null, 0, 0, ((PlainMachine)layout.Head).BobbinCentinewtons), 0),
     };
 
-    private SolvedLoopers Flat(ThreadKind upper, ThreadKind lower) =>
-        // Needle very loose, lower looper tight (common practice D7).
-        new(Nearest(ThreadPosition.UpperLooper, upper, 0), Nearest(ThreadPosition.LowerLooper, lower, FirstLooserSteps), 0);
+    /// <summary>
+    /// Needle very loose, upper looper loose, and the lower one as tight as it has to be for the needle's loops to be drawn the
+    /// whole way (common practice D7); where no number does it, its tightest, and the figures say what comes of it.
+    /// </summary>
+    private SolvedLoopers Flat(ThreadKind needle, ThreadKind upper, ThreadKind lower)
+    {
+        var loose = Relative(ThreadPosition.NeedleRight, Needle(layout.NeedlePositions[0], needle, 0));
+        var wanted = SeamLimits.FlatlockOpensShare * layout.LoopWidthMm;
+        var tighter = Tried(ThreadPosition.LowerLooper, lower).OrderBy(d => d.StepsTighter).ToList();
+        var from = Usual(ThreadPosition.LowerLooper, lower) + FirstLooserSteps - 1e-9;
+        var low = tighter.Where(d => d.StepsTighter >= from && SeamLayout.DrawnLoop(Relative(ThreadPosition.LowerLooper, d) / loose) >= wanted)
+            .Select(d => (SolvedDial?)d).FirstOrDefault() ?? tighter[^1];
+        return new(Nearest(ThreadPosition.UpperLooper, upper, -FirstLooserSteps), low, 0);
+    }
 
     /// <summary>
-    /// The looper of two threads, the needle at its own neutral: tight enough that the needle thread is drawn to the face where
-    /// the seam is pulled flat, loose enough that it comes right round where the edge is rolled; else at its own neutral.
+    /// The looper of two threads: where the seam is pulled flat, tighter against a looser needle, with the needle thread on the
+    /// face; where the edge is rolled, loose enough that the needle thread comes right round.
     /// </summary>
-    private SolvedDial TwoThreads(ThreadKind lower)
+    private SolvedDial TwoThreads(ThreadKind needle, ThreadKind lower)
     {
-        var neutral = Nearest(ThreadPosition.LowerLooper, lower, 0);
         var geometry = new SeamGeometry(layout.Stitch, 1, sewnThicknessMm) { LoopWidthMm = layout.LoopWidthMm };
         if (question.AskedOf(layout.Stitch, layout.Flatlock).MeetingLine(geometry) is not { } target)
         {
-            return neutral;
+            return Nearest(ThreadPosition.LowerLooper, lower, 0);
         }
 
-        double Meeting(SolvedDial dial) => SeamLayout.MeetingLinePerLog * Math.Log(dial.TensionCentinewtons / ThreadPosition.LowerLooper.NeutralTensionCentinewtons());
-        // The least off, and of those the nearest to its own neutral.
-        return Tried(ThreadPosition.LowerLooper, lower).OrderBy(d => Math.Round(target.Off(Meeting(d)), 9)).ThenBy(d => Math.Abs(d.StepsTighter - d.ShiftSteps)).First();
+        var held = layout.Flatlock ? Relative(ThreadPosition.NeedleRight, Needle(layout.NeedlePositions[0], needle, -TwoThreadsApartSteps)) : 1;
+        var start = Usual(ThreadPosition.LowerLooper, lower) + (layout.Flatlock ? TwoThreadsApartSteps : 0);
+        double Meeting(SolvedDial dial) => SeamLayout.MeetingLinePerLog * Math.Log(Relative(ThreadPosition.LowerLooper, dial) / held);
+        // The least off, and of those the nearest to where it starts.
+        return Tried(ThreadPosition.LowerLooper, lower).OrderBy(d => Math.Round(target.Off(Meeting(d)), 9)).ThenBy(d => Math.Abs(d.StepsTighter - start)).First();
     }
 
     private SolvedLoopers Overlock(ThreadKind upper, ThreadKind lower)
@@ -92,7 +117,8 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
             eased = further;
         }
 
-        return eased;
+        // Where the dial has no looser number there is nothing that was loosened.
+        return eased.Upper!.Value.StepsTighter < balanced.Upper!.Value.StepsTighter - 1e-9 ? eased : balanced;
 
         SolvedLoopers Eased(double steps) => new(Nearest(ThreadPosition.UpperLooper, upper, -steps), Nearest(ThreadPosition.LowerLooper, lower, 0), steps);
     }
@@ -108,7 +134,7 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
         {
             foreach (var low in Tried(ThreadPosition.LowerLooper, lower))
             {
-                double fromUpper = up.StepsTighter - up.ShiftSteps, fromLower = low.StepsTighter - low.ShiftSteps;
+                double fromUpper = up.StepsTighter - up.UsualSteps, fromLower = low.StepsTighter - low.UsualSteps;
                 if (Math.Abs(fromUpper) > reach || Math.Abs(fromLower) > reach)
                 {
                     continue;
@@ -132,44 +158,67 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
 
     private SolvedDial Chain(ThreadKind kind)
     {
-        var neutral = Nearest(ThreadPosition.ChainLooper, kind, 0);
-        if (layout.Stitch.Family == StitchFamily.Chain || layout.Tape || Tunnelling(neutral) <= SeamLimits.TunnellingFlat)
+        var usual = Nearest(ThreadPosition.ChainLooper, kind, 0);
+        if (layout.Stitch.Family == StitchFamily.Chain || layout.Tape || layout.ByManual(ThreadPosition.ChainLooper) || Tunnelling(usual) <= SeamLimits.TunnellingFlat)
         {
-            return neutral;
+            return usual;
         }
 
         // The tightest number that does not draw the rows together; where none does, the loosest that is tried.
-        var looser = Tried(ThreadPosition.ChainLooper, kind).Where(d => d.StepsTighter <= neutral.StepsTighter && d.StepsTighter >= neutral.StepsTighter - ChainLooserSteps).OrderByDescending(d => d.StepsTighter).ToList();
+        var looser = Tried(ThreadPosition.ChainLooper, kind).Where(d => d.StepsTighter <= usual.StepsTighter && d.StepsTighter >= usual.StepsTighter - ChainLooserSteps).OrderByDescending(d => d.StepsTighter).ToList();
         return looser.Where(d => Tunnelling(d) <= SeamLimits.TunnellingFlat).Select(d => (SolvedDial?)d).FirstOrDefault() ?? looser[^1];
     }
 
     /// <summary>Tunnelling index with the needles at thread-neutral.</summary>
     private double Tunnelling(SolvedDial chain) =>
-        Math.Pow(chain.TensionCentinewtons / ThreadPosition.ChainLooper.NeutralTensionCentinewtons(), 0.7) * (layout.GaugeMm / 4) * (0.8 / sewnThicknessMm);
+        Math.Pow(Relative(ThreadPosition.ChainLooper, chain), 0.7) * (layout.GaugeMm / 4) * (0.8 / sewnThicknessMm);
 
     private double Drag(SolvedDial upper, SolvedDial lower)
     {
-        var mean = (upper.TensionCentinewtons / ThreadPosition.UpperLooper.NeutralTensionCentinewtons() + lower.TensionCentinewtons / ThreadPosition.LowerLooper.NeutralTensionCentinewtons()) / 2;
+        var mean = (Relative(ThreadPosition.UpperLooper, upper) + Relative(ThreadPosition.LowerLooper, lower)) / 2;
         return ClothEffects.Drag(mean, layout.Stitch.ThreadCount, question.Cloth.StretchAlongPercent(question.Seam.Direction).Value, question.Cloth.AreaDensityGsm.Value);
     }
 
+    /// <summary>T/T₀.</summary>
+    private static double Relative(ThreadPosition position, SolvedDial dial) => dial.TensionCentinewtons / position.NeutralTensionCentinewtons();
+
     private static double Meeting(SolvedDial upper, SolvedDial lower) => SeamLayout.MeetingLinePerLog * Math.Log(upper.TensionCentinewtons / lower.TensionCentinewtons);
 
-    private double Shift(ThreadKind kind) => DialTension.ThreadNeutralSteps(kind, layout.Head.CalibrationThread);
+    /// <summary>
+    /// Where a thread starts on its dial, steps tighter than neutral: at its own neutral; textured in a looper as the school has
+    /// it; and of a row that is set as it is printed, that much from its number.
+    /// </summary>
+    private double Usual(ThreadPosition position, ThreadKind kind)
+    {
+        var own = kind.Textured && !position.IsNeedle() && !layout.Head.CalibrationThread.Textured ? texturedSteps : DialTension.ThreadNeutralSteps(kind, layout.Head.CalibrationThread);
+        if (layout.Baseline?.DialOf(layout.Head.DialPlaceOf(position) ?? position) is not { } printed)
+        {
+            return own;
+        }
+
+        // What the manual prints is dialled, unless the thread asks for half a number and more.
+        own = Math.Abs(own) < LeastMoveSteps ? 0 : own;
+        return layout.Baseline.IsBalance ? own : layout.DialOf(position)!.StepsTighter(printed.Ideal) + own;
+    }
 
     private SolvedDial At(ThreadPosition position, ThreadKind kind, DialScale dial, double number)
     {
         var steps = Math.Round(dial.StepsTighter(number), 6);
-        return new SolvedDial(number, steps, Shift(kind), DialTension.TensionAt(position, kind, steps, layout.Head.CalibrationThread));
+        return new SolvedDial(number, steps, Usual(position, kind), DialTension.TensionAt(position, kind, steps, layout.Head.CalibrationThread));
     }
 
-    /// <summary>Every number a thread may run at, lowest first.</summary>
+    /// <summary>Every number a thread may run at, lowest first: those of the range the manual permits, where it prints one.</summary>
     private SolvedDial[] Tried(ThreadPosition position, ThreadKind kind)
     {
         if (!tried.TryGetValue((position, kind), out var all))
         {
             var dial = layout.DialOf(position)!;
-            all = [.. dial.Numbers().Select(n => At(position, kind, dial, n)).Where(d => !kind.Textured || d.StepsTighter <= d.ShiftSteps + 1e-9)];
+            var printed = layout.Baseline?.DialOf(position);
+            all =
+            [
+                .. dial.Numbers().Where(n => !(n < printed?.Low - 1e-9) && !(n > printed?.High + 1e-9))
+                    .Select(n => At(position, kind, dial, n)).Where(d => !kind.Textured || d.StepsTighter <= 1e-9),
+            ];
             // A dial without any number loose enough is set to its loosest, and the figures say what comes of it.
             tried[(position, kind)] = all = all.Length > 0 ? all : [At(position, kind, dial, dial.Numbers().MinBy(dial.StepsTighter))];
         }
@@ -177,9 +226,10 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
         return all;
     }
 
+    /// <summary>The number nearest to so many steps from where a thread starts; in a tie the looser.</summary>
     private SolvedDial Nearest(ThreadPosition position, ThreadKind kind, double offset)
     {
-        var wanted = Shift(kind) + offset;
-        return Tried(position, kind).MinBy(d => Math.Abs(d.StepsTighter - wanted));
+        var wanted = Usual(position, kind) + offset;
+        return Tried(position, kind).OrderBy(d => Math.Round(Math.Abs(d.StepsTighter - wanted), 9)).ThenBy(d => d.StepsTighter).First();
     }
 }

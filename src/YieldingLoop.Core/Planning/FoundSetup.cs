@@ -29,6 +29,8 @@ internal sealed record FoundSetup
 
     public double? Differential { get; init; }
 
+    public double? FootPressure { get; init; }
+
     public required PlanRank Rank { get; init; }
 
     /// <summary>What makes two set-ups differ in kind.</summary>
@@ -58,6 +60,8 @@ internal sealed record FoundSetup
             CuttingWidthMm = CuttingFromRightMm.OrEmpty(),
             Knife = CuttingFromRightMm is null ? Place<KnifeStand>.Empty : KnifeStand.Cutting,
             Differential = Differential.OrEmpty(),
+            FootPressure = FootPressure.OrEmpty(),
+            ConverterName = Layout.ConverterName.OrEmpty(),
             PlateName = (Layout.Plate?.Name).OrEmpty(),
             FootName = (Layout.Foot?.Name).OrEmpty(),
             Tape = Layout.Tape,

@@ -68,11 +68,11 @@ internal static class HardRules
         new("twin-in-slots", RuleStage.Needle, t => Of("twin-in-slots").With("reason", TwinProblem(t)!), t => TwinProblem(t) is not null),
         // C6.
         new("thick-wants-length", RuleStage.Length, _ => Of("thick-wants-length").With("leastMm", ThickLeastLengthMm),
-            t => t.LengthMm < Math.Min(ThickLeastLengthMm, t.Layout.Head.StitchLengthMm.Most) - 1e-9 && t.Loopers.Any(k => k.Tex >= ThickFromTex)),
+            t => !t.LengthByManual && t.LengthMm < Math.Min(ThickLeastLengthMm, t.Layout.Head.StitchLengthMm.Most) - 1e-9 && t.Loopers.Any(k => k.Tex >= ThickFromTex)),
         // C4.
         new("shedding-short", RuleStage.Length, _ => Of("shedding-short").With("mostMm", SheddingMostLengthMm),
             t => t.Question.Cloth.Sheds && t.Stitch.Family == StitchFamily.Overlock && !t.Layout.Flatlock && !t.Job.Rolls()
-                && t.LengthMm > Math.Max(SheddingMostLengthMm, t.Layout.Head.StitchLengthMm.Least) + 1e-9 && !t.Loopers.Any(k => k.Tex >= ThickFromTex)),
+                && !t.LengthByManual && t.LengthMm > Math.Max(SheddingMostLengthMm, t.Layout.Head.StitchLengthMm.Least) + 1e-9 && !t.Loopers.Any(k => k.Tex >= ThickFromTex)),
     ];
 
     private static readonly Dictionary<RuleStage, HardRule[]> ByStage = All.GroupBy(r => r.Stage).ToDictionary(g => g.Key, g => g.ToArray());

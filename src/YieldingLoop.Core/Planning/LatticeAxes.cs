@@ -18,24 +18,32 @@ internal static class LatticeAxes
             return [pinned];
         }
 
-        return layout.LoosestNeedle ? [0]
+        // A flatlock of two threads opens by its whole width as soon as its needle is the looser.
+        return layout is { Flatlock: true, LoosestNeedle: false } ? [-DialSolver.TwoThreadsApartSteps]
+            : layout.LoosestNeedle || layout.NeedlePositions.Any(p => layout.ByManual(layout.Head.DialPlaceOf(p) ?? p)) ? [0]
             : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(SchoolCatalogue.HemTension, "always") ? [-2]
             : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(SchoolCatalogue.HemTension, "unchanged") ? [0]
             : [0, -1, 1];
     }
 
-    /// <summary>Every half millimetre the machine can be set to; or the one that is pinned, where it can.</summary>
-    public static IReadOnlyList<double> HalfSteps(SettingRange range, double? pinned)
+    /// <summary>Every half millimetre the machine can be set to; or the one that is pinned, where it can; or the nearest to what the manual's row gives.</summary>
+    public static IReadOnlyList<double> HalfSteps(SettingRange range, double? pinned, double? printed)
     {
         if (pinned is { } only)
         {
             return Math.Abs(range.Settable(only) - only) < 1e-6 ? [range.Settable(only)] : [];
         }
 
+        if (printed is { } row)
+        {
+            return [range.Settable(row)];
+        }
+
         return [.. Enumerable.Range((int)Math.Ceiling(range.Least / HalfMillimetre - 1e-9), Math.Max(1, (int)Math.Floor(range.Most / HalfMillimetre + 1e-9) - (int)Math.Ceiling(range.Least / HalfMillimetre - 1e-9) + 1))
             .Select(i => range.Settable(i * HalfMillimetre)).Distinct()];
     }
 
+    /// <summary>Every half millimetre that plate, foot and machine let the needle swing; or the one that is pinned, or that of the manual's row, where they do.</summary>
     public static IReadOnlyList<double> Widths(Layout layout, double? pinned)
     {
         var machine = (PlainMachine)layout.Head;
@@ -43,6 +51,11 @@ internal static class LatticeAxes
         if (pinned is { } only)
         {
             return only > 0 && only <= most + 1e-9 ? [only] : [];
+        }
+
+        if (layout.Baseline?.WidthMm is { } printed && printed > 0 && printed <= most + 1e-9)
+        {
+            return [printed];
         }
 
         return layout.Stitch == StitchCatalogue.NarrowSlant ? most >= 1 ? [1] : []

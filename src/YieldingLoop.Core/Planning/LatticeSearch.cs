@@ -99,27 +99,27 @@ internal sealed class LatticeSearch
         var solver = new DialSolver(question, layout, thickness);
         var change = new Changeover(layout.Hand.Machine, layout.Hand.State, head.Kind);
         var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
-        double? differential = head.Feed is not { } feed ? null
-            : question.Seam.Job == SeamJob.LettuceEdge ? feed.Least
-            : feed.Settable(ClothEffects.FlatDifferential(along));
-        var lengths = LatticeAxes.HalfSteps(head.StitchLengthMm, pins.LengthMm);
+        var (differential, pressure) = FeedRules.For(layout, question);
+        var lengths = LatticeAxes.HalfSteps(head.StitchLengthMm, pins.LengthMm, ManualStart.LengthMm(layout, question));
         var widths = layout.Stitch.NeedsZigzagWidth ? LatticeAxes.Widths(layout, pins.WidthMm) : [0];
-        var cuts = head is Overlocker knife ? LatticeAxes.HalfSteps(knife.CuttingWidthMm, pins.CuttingWidthMm) : [];
+        var cuts = head is Overlocker knife ? LatticeAxes.HalfSteps(knife.CuttingWidthMm, pins.CuttingWidthMm, layout.Baseline?.WidthMm) : [];
         var offsets = LatticeAxes.Offsets(layout, question);
         var needles = (layout.TwinGapMm is { } gap ? PlanOptions.TwinNeedles(question, head, layout.Hand.State).Where(n => n.TwinGapMm == gap) : PlanOptions.Needles(question, head, layout.Hand.State))
-            .Where(n => (pins.PointId is null || n.Point.Id == pins.PointId) && (pins.SizeMetric is null || n.Size.Metric == pins.SizeMetric)).ToList();
+            .Where(n => (pins.PointId is null || n.Point.Id == pins.PointId) && (pins.SizeMetric is { } size ? n.Size.Metric == size : layout.Baseline is not { NeedleSizes.Count: > 0 } row || row.NeedleSizes.Contains(n.Size.Metric))).ToList();
         if (lengths.Count == 0 || widths.Count == 0 || (head is Overlocker && cuts.Count == 0) || needles.Count == 0)
         {
             return;
         }
 
         var tier = TradeOrder.Of(layout, question, need)!.Value;
-        var common = (judge.Growth(layout, differential) with { Tier = tier }).Pay(weights.PerChangeoverMinute * (change.Fixed()
+        var common = (judge.Growth(layout, differential, pressure ?? 1) with { Tier = tier }).Pay(weights.PerChangeoverMinute * (change.Fixed()
             + (layout.Finger is { } finger ? change.Finger(finger.Name) : 0) + (differential is { } ratio ? change.Feed(ratio) : 0)
+            + (pressure is { } foothold ? change.FootPressure(foothold) : 0) + (head is Overlocker ? change.Converter(layout.ConverterName.OrEmpty()) : 0)
             + (layout.Plate is { } plate ? change.Plate(plate.Name) : 0) + (layout.Foot is { } foot ? change.Foot(foot.Name) : 0)
             + (head is PlainMachine ? change.Stitch(layout.Stitch.SwitchedTo) + (layout.TwinGapMm is null ? 0 : change.NeedlePosition(0)) + (layout.Stitch.NeedsZigzagWidth ? 0 : change.Straight()) : 0)
             + (layout.Tape ? MinutesFor.Part : 0)));
         var preferred = PlanSteps.PreferredNeedle(question);
+        var aside = layout.Flatlock && question.Seam.Job != SeamJob.Flatlock && pins.Flatlock != true;
         var oneDial = layout.NeedlePositions.Select(p => head.DialPlaceOf(p)).Distinct().Count() == 1;
         var laid = new LaidThread[layout.Stitch.ThreadCount];
         var readings = new ThreadReading[SeamModel.MostThreads];
@@ -142,7 +142,7 @@ internal sealed class LatticeSearch
                     }
 
                     Candidates += (long)lengths.Count * widths.Count * Math.Max(1, cuts.Count) * offsets.Count * needles.Count;
-                    var loopers = solver.Loopers(upper?.Kind, lower.Kind);
+                    var loopers = solver.Loopers(needleThread.Kind, upper?.Kind, lower.Kind);
                     // Threads of one layout differ in these only; what stays the same is added once.
                     var here = common + judge.Loopers(layout, needleThread.Kind, upper?.Kind, lower.Kind) + seated.Value.Part;
                     here = here.Pay(weights.PerChangeoverMinute * LooperMinutes(layout, upper?.Thread, lower.Thread, loopers, change)
@@ -181,7 +181,7 @@ internal sealed class LatticeSearch
                                 Evaluated++;
                                 var part = here + judge.Seam(layout, reading, drag, loopers, length, width, thickness);
                                 part = part.Pay(dials + weights.PerChangeoverMinute * (change.Length(length) + (layout.Stitch.NeedsZigzagWidth ? change.Width(width) : 0)));
-                                var rank = new PlanRank(judge.VerdictClass(reading.YieldPercent), part);
+                                var rank = new PlanRank(judge.VerdictClass(reading.YieldPercent), part) { Aside = aside };
                                 if (least is null || rank.CompareTo(least.Value) < 0)
                                 {
                                     (least, at) = (rank, (offset, length, width));
@@ -195,7 +195,7 @@ internal sealed class LatticeSearch
                         Offer(new FoundSetup
                         {
                             Layout = layout, NeedleThread = needleThread, Upper = upper, Lower = lower, Needle = seated.Value.Needle, Loopers = loopers,
-                            NeedleOffset = at.Offset, LengthMm = at.Length, WidthMm = at.Width, CuttingFromRightMm = cut, Differential = differential, Rank = rankFound,
+                            NeedleOffset = at.Offset, LengthMm = at.Length, WidthMm = at.Width, CuttingFromRightMm = cut, Differential = differential, FootPressure = pressure, Rank = rankFound,
                         });
                     }
                 }

@@ -49,8 +49,25 @@ internal sealed record Layout
 
     public ThreadPosition LowerPosition => Stitch.OtherPositions.First(p => p is not (ThreadPosition.UpperLooper or ThreadPosition.TopCover));
 
+    /// <summary>The converter that is fitted; null where the stitch wants none, or the machine has nothing of the kind on record.</summary>
+    public string? ConverterName => Stitch.Family == StitchFamily.TwoThreadOveredge ? (Head as Overlocker)?.ConverterName : null;
+
     /// <summary>Whether the needle is set as loose as it goes, so that the seam can be pulled open.</summary>
     public bool LoosestNeedle => Flatlock && Stitch.Family == StitchFamily.Overlock;
+
+    /// <summary>Whether the manual's row gives the number of every one of these dials: then it is what is set.</summary>
+    public bool ByManual(params ReadOnlySpan<ThreadPosition> dials)
+    {
+        foreach (var dial in dials)
+        {
+            if (Baseline?.DialOf(dial) is null)
+            {
+                return false;
+            }
+        }
+
+        return true;
+    }
 
     /// <summary>The dial a thread hangs from; null where it has none.</summary>
     public DialScale? DialOf(ThreadPosition thread) => Head.DialPlaceOf(thread) is { } place ? Head.DialOf(place) : null;

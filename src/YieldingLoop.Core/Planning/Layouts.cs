@@ -37,12 +37,11 @@ internal static class Layouts
             (StitchCatalogue.TwoThreadOveredge, true), (StitchCatalogue.ThreeThreadOveredge, true),
         })
         {
-            // The manual's row is a balance of the flat stitch, not of one that is rolled in or pulled open.
-            var row = flat || question.Seam.Job.Rolls() ? null : Row(machine, stitch, question);
-            var head = row is null ? machine : machine.TunedTo(row);
             foreach (var seats in stitch.Needles == 2 ? new[] { both } : question.Seam.Job.Rolls() ? new[] { right } : new[] { right, left })
             {
-                foreach (var finger in machine.Fingers)
+                var row = Row(machine, stitch, flat, seats, question);
+                var head = row is null ? machine : machine.TunedTo(row);
+                foreach (var finger in machine.Fingers.Where(f => row?.FingerName is not { } named || f.Name == named || question.Pins.FingerName is not null))
                 {
                     var beyond = seats[0] == ThreadPosition.NeedleLeft ? machine.GaugeMm : 0;
                     yield return new Layout
@@ -65,10 +64,10 @@ internal static class Layouts
                 2 => machine.Pairs.Select(p => (new[] { p.Left, p.Right }, p.WidthMm)),
                 _ => [(machine.Seats.Select(s => s.Position).ToArray(), machine.LeftToRightMm)],
             };
-            var row = Row(machine, stitch, question);
-            var head = row is null ? machine : machine.TunedTo(row);
             foreach (var (seats, gauge) in ways)
             {
+                var row = Row(machine, stitch, false, seats, question);
+                var head = row is null ? machine : machine.TunedTo(row);
                 foreach (var tape in Tapes(stitch, question))
                 {
                     yield return new Layout { Hand = hand, Head = head, Baseline = row, Stitch = stitch, Seats = seats, NeedlePositions = seats, GaugeMm = gauge, Tape = tape };
@@ -83,7 +82,7 @@ internal static class Layouts
         foreach (var stitch in machine.Stitches)
         {
             var twin = stitch == StitchCatalogue.TwinNeedle;
-            var row = Row(machine, stitch, question);
+            var row = Row(machine, stitch, false, seat, question);
             var head = row is null ? machine : machine.TunedTo(row);
             IEnumerable<double?> gaps = twin ? PlanOptions.TwinNeedles(question, machine, hand.State).Select(n => n.TwinGapMm).Distinct() : [null];
             foreach (var gap in gaps)
@@ -102,9 +101,8 @@ internal static class Layouts
         }
     }
 
-    /// <summary>The manual's row for a stitch on this cloth, where it says anything of the dials.</summary>
-    private static ManualSetting? Row(Machine machine, Stitch stitch, PlanQuestion question) =>
-        ManualTable.For(machine, stitch.Id, question.Cloth) is { Dials.Count: > 0 } row ? row : null;
+    private static ManualSetting? Row(Machine machine, Stitch stitch, bool flatlock, IReadOnlyList<ThreadPosition> seats, PlanQuestion question) =>
+        question.WithoutManual ? null : ManualStart.RowOf(machine, stitch, flatlock, question.Seam.Job, question.Cloth, seats);
 
     /// <summary>The part that is on, where the needle has room in it; otherwise the first everyday one that has; otherwise the first.</summary>
     private static SlottedPart? Fits(IReadOnlyList<SlottedPart> parts, string? on, double roomMm) =>

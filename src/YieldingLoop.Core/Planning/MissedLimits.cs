@@ -1,4 +1,6 @@
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
@@ -13,7 +15,7 @@ internal sealed record MissedLimit(PlanLimits Limit, Finding Finding, bool OnCar
 internal static class MissedLimits
 {
     /// <summary>All of them, worst first.</summary>
-    public static IEnumerable<MissedLimit> Of(SetupPlan plan, PlanQuestion question, Need need)
+    public static IEnumerable<MissedLimit> Of(SetupPlan plan, Machine head, PlanQuestion question, Need need)
     {
         foreach (var limit in Enum.GetValues<PlanLimits>().OrderDescending().Where(l => l != PlanLimits.None && (plan.Missed & l) != 0))
         {
@@ -29,8 +31,8 @@ internal static class MissedLimits
                 PlanLimits.Strength => new(limit, new Finding("strength-short")
                     .With("strengthNewtonsPerCm", plan.Figures.Seam.StrengthNewtonsPerCm).With("wantedNewtonsPerCm", new PlanJudge(question, need).StrengthWantedNewtonsPerCm)),
                 PlanLimits.Meeting => Meeting(plan.Figures.Seam.MeetingLineMm!.Value, question.Seam.Job.Rolls()),
-                PlanLimits.Overhang => new(limit, Overhang(plan.Figures.Seam.OverhangMm!.Value, plan, question)),
-                PlanLimits.Growth => Growth(plan.Figures.GrowthPercent!.Value.Middle, question.Seam.Job == SeamJob.LettuceEdge),
+                PlanLimits.Overhang => new(limit, Overhang(plan.Figures.Seam.OverhangMm!.Value, plan, head, question)),
+                PlanLimits.Growth => Growth(plan.Figures.GrowthPercent!.Value.Middle, plan, head, question.Seam.Job == SeamJob.LettuceEdge),
                 _ => new(limit, new(question.Seam.Job.Rolls() ? "textured-for-rolled" : question.Cloth.Sheds ? "textured-for-shedding" : "textured-for-skin")),
             };
         }
@@ -38,6 +40,7 @@ internal static class MissedLimits
 
     private static Finding Gap(SetupPlan plan) => plan.Flatlock
         ? new Finding("flatlock-opens-little").With("gapMm", plan.Figures.Seam.GapMm).With("loopWidthMm", plan.LoopWidthMm)
+            .With("lowerStepsTighter", plan.ThreadFigures.First(f => f.Position == ThreadPosition.LowerLooper).StepsTighter)
         : new Finding("gap-over").With("gapMm", plan.Figures.Seam.GapMm).With("limitMm", SeamLimits.GapAcceptableMm);
 
     private static Finding Cover(SetupPlan plan, PlanQuestion question)
@@ -51,13 +54,25 @@ internal static class MissedLimits
         ? new(PlanLimits.Meeting, new Finding("wrap-short").With("roundMm", Math.Abs(meetingMm)).With("meetingLineMm", meetingMm))
         : new(PlanLimits.Meeting, new Finding("meets-off-edge").With("meetingLineMm", meetingMm), OnCard: false);
 
-    private static Finding Overhang(double overMm, SetupPlan plan, PlanQuestion question) =>
-        question.Seam.Job.Rolls() ? new Finding("overhang-rolled").With("rolledMm", -overMm).With("wantedMm", -SeamLimits.RolledOverhangMm)
-        : plan.Flatlock ? new Finding("overhang-flatlock").With("overhangMm", overMm).With("wantedMm", SeamLimits.FlatlockOverhangMm)
-        : overMm > 0 ? new Finding("overhang-over").With("overhangMm", overMm)
-        : new Finding("overhang-under").With("rolledMm", -overMm);
+    private static Finding Overhang(double overMm, SetupPlan plan, Machine head, PlanQuestion question)
+    {
+        var finding = question.Seam.Job.Rolls() ? new Finding("overhang-rolled").With("rolledMm", -overMm).With("wantedMm", -SeamLimits.RolledOverhangMm)
+            : plan.Flatlock ? new Finding("overhang-flatlock").With("overhangMm", overMm).With("wantedMm", SeamLimits.FlatlockOverhangMm)
+            : overMm > 0 ? new Finding("overhang-over").With("overhangMm", overMm)
+            : new Finding("overhang-under").With("rolledMm", -overMm);
+        return plan.CuttingWidthFromRightMm is { } cut && head is Overlocker knife
+            ? finding.With("end", plan.Baseline?.WidthMm is not null ? "manual" : cut >= knife.CuttingWidthMm.Most - 1e-9 ? "knife-far" : cut <= knife.CuttingWidthMm.Least + 1e-9 ? "knife-near" : "knife-between") : finding;
+    }
 
-    private static MissedLimit Growth(double growthPercent, bool lettuce) => lettuce
-        ? new(PlanLimits.Growth, new Finding("growth-lettuce").With("growthPercent", growthPercent), OnCard: false)
-        : new(PlanLimits.Growth, new Finding("growth-over").With("growthPercent", growthPercent).With("limitPercent", SeamLimits.GrowthTolerancePoints));
+    private static MissedLimit Growth(double growthPercent, SetupPlan plan, Machine head, bool lettuce)
+    {
+        if (lettuce)
+        {
+            return new(PlanLimits.Growth, new Finding("growth-lettuce").With("growthPercent", growthPercent), OnCard: false);
+        }
+
+        var finding = new Finding("growth-over").With("growthPercent", growthPercent).With("limitPercent", SeamLimits.GrowthTolerancePoints);
+        return new(PlanLimits.Growth, plan.Differential is { } ratio && head.Feed is { } feed
+            ? finding.With("end", plan.Baseline?.Differential is not null ? "manual" : ratio >= feed.Most - 1e-9 ? "feed-most" : ratio <= feed.Least + 1e-9 ? "feed-least" : "feed-between") : finding);
+    }
 }

@@ -16,6 +16,9 @@ internal static class NeedleRules
         ? [NeedleCatalogue.Stretch, NeedleCatalogue.Overlocker, NeedleCatalogue.Jersey, NeedleCatalogue.Universal]
         : [NeedleCatalogue.Jersey, NeedleCatalogue.Stretch, NeedleCatalogue.Overlocker, NeedleCatalogue.Universal];
 
+    /// <summary>The points of twin needles, the one they are made with for knits first (common practice F6).</summary>
+    public static IReadOnlyList<NeedlePoint> TwinPointOrder { get; } = [NeedleCatalogue.Stretch, NeedleCatalogue.Jersey, NeedleCatalogue.Universal];
+
     /// <summary>Whether the schools let a universal point into this knit (common practice B2); elastane shuts it out whatever the school.</summary>
     public static bool UniversalAllowed(ClothFigures cloth, ChosenSchools schools) => !cloth.Elastane
         && ((schools.UniversalOnStableKnits && cloth.HighestStretchPercent < ClothLimits.StableKnitBelowPercent) || (schools.UniversalOnHeavyStretch && cloth.HighestStretchPercent > ClothLimits.HighStretchAbovePercent));

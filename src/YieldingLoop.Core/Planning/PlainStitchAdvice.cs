@@ -83,12 +83,13 @@ public static class PlainStitchAdvice
     /// <summary>The stitches of a plain machine that do a job, the one to try first at the front.</summary>
     internal static IReadOnlyList<Stitch> OrderFor(SeamEntry seam, bool close, ChosenSchools schools) => seam.Job switch
     {
-        SeamJob.Hem => schools.Follows(SchoolCatalogue.HemStitch, "look")
+        SeamJob.Hem => !schools.Follows(SchoolCatalogue.HemStitch, "forgiving")
             ? [StitchCatalogue.TwinNeedle, StitchCatalogue.Honeycomb, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag]
             : [StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
         SeamJob.Elastic => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.Honeycomb],
         SeamJob.EdgeFinish => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
         SeamJob.DecorativeLine => [StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle, StitchCatalogue.TripleStraight, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
+        SeamJob.Repair when seam.UnderLoad => [StitchCatalogue.TripleStraight, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
         SeamJob.Repair => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
         SeamJob.Join or SeamJob.Band when seam.UnderLoad => [StitchCatalogue.TripleStraight, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
         SeamJob.Join or SeamJob.Band when close => [StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant, StitchCatalogue.TripleStraight],
@@ -152,7 +153,7 @@ public static class PlainStitchAdvice
 
         if (stitch == StitchCatalogue.TripleStraight)
         {
-            return seam.UnderLoad && seam.Job.Joins() ? (Suits.Also, "triple-for-load", true)
+            return seam.UnderLoad && (seam.Job.Joins() || seam.Job == SeamJob.Repair) ? (Suits.Also, "triple-for-load", true)
                 : edge ? (Suits.Not, "triple-stiff", false)
                 : (whereItHolds, "triple-stronger", true);
         }

@@ -23,7 +23,7 @@ internal static class PlanCompare
             parts.Add(PlanDifference.Stitch);
         }
 
-        if (one.Kind.Threads != other.Kind.Threads)
+        if (Threads(one) is var threads && !threads.Needle.Equals(Threads(other).Needle, StringComparison.Ordinal) || !threads.Others.SetEquals(Threads(other).Others))
         {
             parts.Add(PlanDifference.Thread);
         }
@@ -44,10 +44,10 @@ internal static class PlanCompare
     /// <summary>The first figure on which a set-up loses to the best.</summary>
     public static PlanBehind Behind((FoundSetup Found, SetupPlan Plan) best, (FoundSetup Found, SetupPlan Plan) other, PlanQuestion question, Need need)
     {
-        PlanRank first = best.Found.Rank, second = other.Found.Rank;
+        PlanRank first = best.Found.Rank with { Aside = false }, second = other.Found.Rank with { Aside = false };
         if (second.CompareTo(first) <= 0)
         {
-            return PlanBehind.Of(new(best.Found.Kind == other.Found.Kind ? "is-the-choice" : "just-as-well"));
+            return PlanBehind.Of(new(best.Found.Kind == other.Found.Kind ? "is-the-choice" : other.Found.Layout.Flatlock && !best.Found.Layout.Flatlock ? "flatlock-is-no-join" : "just-as-well"));
         }
 
         var (goes, bestGoes, required) = (other.Plan.Figures.YieldPercent.Middle, best.Plan.Figures.YieldPercent.Middle, other.Plan.Figures.Verdict!.RequiredPercent);
@@ -59,31 +59,44 @@ internal static class PlanCompare
         RankPart a = first.Part, b = second.Part;
         if (b.Missed != a.Missed || b.Limits != a.Limits || b.Shortfall != a.Shortfall || b.Excess != a.Excess)
         {
-            var misses = MissedLimits.Of(other.Plan, question, need).ToList();
+            var misses = MissedLimits.Of(other.Plan, other.Found.Layout.Head, question, need).ToList();
             var own = misses.Where(m => (best.Plan.Missed & m.Limit) == 0).ToList();
             return own.Count > 0 ? new(new("misses"), [.. own.Select(m => m.Finding)])
                 : goes < bestGoes && goes < required ? PlanBehind.Of(new Finding("pops-before-best").With("yieldPercent", goes).With("bestYieldPercent", bestGoes))
                 : new(new("misses-by-more"), [.. misses.Select(m => m.Finding)]);
         }
 
-        return b.Tier != a.Tier ? PlanBehind.Of(Later(best.Found, other.Found, question)) : Costs(best.Plan.Cost!, other.Plan.Cost!, question.Weights);
+        return b.Tier != a.Tier ? PlanBehind.Of(Later(best.Found, other.Found, question, need)) : Costs(best.Plan.Cost!, other.Plan.Cost!, question.Weights);
     }
 
-    private static Finding Later(FoundSetup best, FoundSetup other, PlanQuestion question)
+    /// <summary>The kinds in needles, and those that are not: the same cone in another position is no other thread.</summary>
+    private static (string Needle, IReadOnlySet<string> Others) Threads(FoundSetup found) =>
+        (found.NeedleThread.Kind.Id, new[] { found.Upper?.Kind.Id, found.Lower.Kind.Id }.OfType<string>().ToHashSet());
+
+    private static Finding Later(FoundSetup best, FoundSetup other, PlanQuestion question, Need need)
     {
         var finding = new Finding("later-in-order").With("job", question.Seam.Job.Id()).With("stitch", PlanWords.StitchId(best.Layout));
         finding = best.Layout is { Head: Overlocker, Stitch.Needles: 1, Flatlock: false } ? finding.With("seat", best.Layout.Seats[0].Id()) : finding;
-        return BySchool(best, other, question) is { } asked ? finding.With("school", $"{asked.Id}.{question.Schools.Chosen(asked).Id}") : finding;
+        return BySchool(best, other, question, need) is { } asked ? finding.With("school", $"{asked.Id}.{question.Schools.Chosen(asked).Id}") : finding;
     }
 
-    /// <summary>The question whose school puts one before the other; null where it is not a matter of schools.</summary>
-    private static SchoolQuestion? BySchool(FoundSetup one, FoundSetup other, PlanQuestion question) =>
-        (one.Layout.Head, other.Layout.Head) switch
+    /// <summary>The question whose school puts one before the other: with another school of it the other would come first. Null where none does.</summary>
+    private static SchoolQuestion? BySchool(FoundSetup one, FoundSetup other, PlanQuestion question, Need need)
+    {
+        foreach (var asked in new[] { SchoolCatalogue.Join, SchoolCatalogue.HemStitch })
         {
-            (Overlocker, Overlocker) when !one.Layout.Flatlock && !other.Layout.Flatlock && question.Seam.Job.Joins() && one.Layout.Seats.Count != other.Layout.Seats.Count => SchoolCatalogue.Join,
-            (PlainMachine, PlainMachine) when question.Seam.Job == SeamJob.Hem => SchoolCatalogue.HemStitch,
-            _ => null,
-        };
+            foreach (var choice in asked.Choices)
+            {
+                var changed = question with { Schools = question.Schools.With(asked, choice.Id) };
+                if (TradeOrder.Of(other.Layout, changed, need) < TradeOrder.Of(one.Layout, changed, need))
+                {
+                    return asked;
+                }
+            }
+        }
+
+        return null;
+    }
 
     private static PlanBehind Costs(PlanCost best, PlanCost other, PlannerWeights weights)
     {

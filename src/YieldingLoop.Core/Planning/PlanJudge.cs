@@ -67,7 +67,8 @@ internal sealed class PlanJudge
             part = part.Miss(PlanLimits.Drag, drag.Value / dragMost - 1);
         }
 
-        if (asked.TunnellingMost is { } flat && reading.TunnellingIndex is { } index && (layout.Tape ? index / 2 : index) is var ridge && ridge > flat)
+        var byManual = loopers.Lower.Number is not null && layout.ByManual(layout.LowerPosition);
+        if (!byManual && asked.TunnellingMost is { } flat && reading.TunnellingIndex is { } index && (layout.Tape ? index / 2 : index) is var ridge && ridge > flat)
         {
             part = part.Miss(PlanLimits.Tunnelling, ridge / flat - 1);
         }
@@ -77,7 +78,7 @@ internal sealed class PlanJudge
             part = part.Miss(PlanLimits.Strength, strengthWanted / reading.StrengthNewtonsPerCm - 1);
         }
 
-        if (asked.MeetingLine(geometry) is { } meeting && meeting.Off(reading.MeetingLineMm!.Value) is var off && off > 1e-9)
+        if (!byManual && asked.MeetingLine(geometry) is { } meeting && meeting.Off(reading.MeetingLineMm!.Value) is var off && off > 1e-9)
         {
             part = part.Miss(PlanLimits.Meeting, off / SeamLimits.MeetingLineToleranceMm);
         }
@@ -117,14 +118,15 @@ internal sealed class PlanJudge
     }
 
     /// <summary>Growth at the feed the machine can be set to.</summary>
-    public RankPart Growth(Layout layout, double? differential)
+    public RankPart Growth(Layout layout, double? differential, double footPressure)
     {
-        if (differential is not { } ratio)
+        // What the manual gives outranks the model: what comes of it is said, and not held against the machine.
+        if (differential is not { } ratio || (layout.Baseline?.Differential is not null && Job != SeamJob.LettuceEdge))
         {
             return RankPart.None;
         }
 
-        var growth = ClothEffects.GrowthPercent(along, ratio);
+        var growth = ClothEffects.GrowthPercent(along, ratio, footPressure);
         var target = AskedOf(layout).Growth(ClothEffects.GrowthPercent(along, layout.Head.Feed!.Least));
         return target.Met(growth) ? RankPart.None
             : RankPart.None.Miss(PlanLimits.Growth, target.Most is { } most ? Math.Abs(growth) / most - 1 : target.Least!.Value / Math.Max(growth, 0.01) - 1);
@@ -136,7 +138,7 @@ internal sealed class PlanJudge
         var overhang = reachMm - biteMm;
         var asked = AskedOf(layout);
         var part = RankPart.None.Pay(question.Weights.PerStep * PlanSteps.Knife(asked, overhang));
-        return asked.Overhang is { } target && target.Off(overhang) is var off && off > 1e-9
+        return layout.Baseline?.WidthMm is null && asked.Overhang is { } target && target.Off(overhang) is var off && off > 1e-9
             ? part.Miss(PlanLimits.Overhang, off / target.Tolerance!.Value)
             : part;
     }

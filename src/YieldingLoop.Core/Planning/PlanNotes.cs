@@ -1,7 +1,9 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
@@ -26,7 +28,7 @@ internal static class PlanNotes
         if (verdict is Verdict.ClothGivesOut or Verdict.Pops or Verdict.Tight && question.Seam is { NeedKind: NeedKind.Opening or NeedKind.NegativeEase, GarmentMm: { } garment })
         {
             // The largest need that would hold: the yield less its margin, and no more than the cloth gives.
-            var bearable = Math.Min(along.Value, figures.YieldPercent.Middle / Need.Margin);
+            var bearable = figures.YieldPercent.Middle >= along.Value ? along.Value : figures.YieldPercent.Middle / Need.Margin;
             var wider = garment * (1 + need.Percent / 100) / (1 + bearable / 100);
             if (bearable > 0 && wider > garment)
             {
@@ -49,7 +51,21 @@ internal static class PlanNotes
             notes.Add(new Finding("slots-unmeasured").With("parts", Phrase.List([.. unmeasured.Select(p => $"“{p.Name}”")])));
         }
 
-        notes.AddRange(MissedLimits.Of(plan, question, need).Where(m => m.OnCard).Select(m => m.Finding));
+        if (head.Feed is null && question.Seam.Job != SeamJob.LettuceEdge && figures.GrowthPercent is { Middle: > SeamLimits.GrowthTolerancePoints } grows)
+        {
+            notes.Add(plan.Setup.FootPressure.TryGet(out var pressure)
+                ? new Finding("growth-lightest-foot").With("growthPercent", grows.Middle).With("footPressure", pressure)
+                : new Finding("growth-without-feed").With("growthPercent", grows.Middle));
+        }
+
+        notes.AddRange(ThreadNotes(plan, question));
+        var wanted = NeedleCatalogue.SizeForCloth(question.Cloth.AreaDensityGsm.Value);
+        if (NeedleSize.StepsBetween(plan.NeedleSize, wanted) > 1)
+        {
+            notes.Add(new Finding("size-far").With("sizeMetric", plan.NeedleSize.Metric).With("wantedMetric", wanted.Metric).With("risk", plan.NeedleSize < wanted ? "fine" : "thick"));
+        }
+
+        notes.AddRange(MissedLimits.Of(plan, head, question, need).Where(m => m.OnCard).Select(m => m.Finding));
         if (question.Cloth.Melts)
         {
             notes.Add(new("cloth-melts"));
@@ -74,8 +90,30 @@ internal static class PlanNotes
 
         var bearable = Math.Floor(plan.Figures.YieldPercent.Middle / Need.Margin);
         var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
-        return verdict == Verdict.Holds && bearable >= along
+        return verdict == Verdict.Holds && plan.Figures.YieldPercent.Middle >= along
             ? [new Finding("holds-to-the-cloths-end").With("reachPercent", along)]
             : [new Finding(verdict == Verdict.Holds ? "holds-up-to" : "would-hold-below").With("bearablePercent", bearable).With("needPercent", need.Percent)];
     }
+
+    /// <summary>What is known of the threads of the drawer that are not as their kind.</summary>
+    private static IEnumerable<Finding> ThreadNotes(SetupPlan plan, PlanQuestion question)
+    {
+        foreach (var thread in plan.Threads.Where(t => t.StockName is not null).DistinctBy(t => t.Thread))
+        {
+            var kind = ThreadCatalogue.Find(thread.KindId)!;
+            if (thread.Kind.BreakExtension < WeakerShare * kind.BreakExtension)
+            {
+                yield return new Finding("thread-weaker").With("stock", thread.StockName!).With("thread", kind.Id)
+                    .With("extensionPercent", 100 * thread.Kind.BreakExtension).With("kindPercent", 100 * kind.BreakExtension);
+            }
+
+            if (thread.Figures.Even == false)
+            {
+                yield return new Finding("thread-uneven").With("stock", thread.StockName!);
+            }
+        }
+    }
+
+    /// <summary>Below this share of what its kind gives a thread is called weaker. Working value.</summary>
+    private const double WeakerShare = 0.9;
 }

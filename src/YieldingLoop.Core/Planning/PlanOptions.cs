@@ -9,31 +9,40 @@ namespace YieldingLoop.Core.Planning;
 /// <summary>What a search may choose from: the catalogue, with what the drawer has in its place.</summary>
 internal static class PlanOptions
 {
-    /// <summary>Gaps of twin needles tried besides those in the drawer, mm.</summary>
-    private static readonly double[] UsualGaps = [2.5, 3.0, 4.0];
+    /// <summary>
+    /// Most cones of one kind that are weighed: of more, those that break soonest and latest and those between, evenly. A
+    /// search grows with the third power of it.
+    /// </summary>
+    private const int MostOfAKind = 4;
 
     /// <summary>
-    /// Every kind of thread once; where the drawer has some, with the figures of the one that has most left of those
-    /// nearest to the cloth's colour.
+    /// Every kind of thread; where the drawer has some, every cone with figures of its own, and of those with the same figures
+    /// the one nearest to the cloth's colour that has most left.
     /// </summary>
     public static IReadOnlyList<ThreadOption> Threads(PlanQuestion question)
     {
-        var known = question.Drawer is { Threads.Count: > 0 };
         CieLab? ground = CieLab.TryFromHex(question.Cloth.Colour, out var cloth) ? cloth : null;
         return
         [
             .. from kind in ThreadCatalogue.Kinds
-               let stock = question.Drawer?.Threads
+               let cones = Spread((question.Drawer?.Threads ?? [])
                    .Where(c => c.Stock.KindId == kind.Id && c.Stock.MetresLeft is not 0)
-                   .Select(c => (Cone: c, Own: c.Stock.Resolve().Value))
+                   .Select(c => (Cone: c, Own: c.Stock.Resolve().Value!))
                    .Where(c => c.Own is not null)
                    .OrderBy(c => ground is { } g && CieLab.TryFromHex(c.Cone.Stock.Colour, out var own) ? Math.Round(CieLab.Difference(g, own)) : 100)
                    .ThenByDescending(c => c.Cone.Stock.MetresLeft ?? 0)
                    .ThenBy(c => c.Cone.Stock.Name, StringComparer.Ordinal)
-                   .FirstOrDefault()
-               select stock is { Own: { } own } ? new ThreadOption(own, stock.Value.Cone.Thread(), false) : new ThreadOption(kind, new SewingThread(kind.Id), known),
+                   .DistinctBy(c => (c.Own, c.Cone.Stock.Test.RunsEven))
+                   .OrderBy(c => c.Own.BreakExtension).ToList())
+               from option in cones.Count > 0
+                   ? cones.Select(c => new ThreadOption(c.Own, c.Cone.Thread(), false, c.Cone.Stock.Test.RunsEven switch { Observed.Yes => true, Observed.No => false, _ => null }))
+                   : [new ThreadOption(kind, new SewingThread(kind.Id), question.Drawer?.Threads is not null)]
+               select option,
         ];
     }
+
+    private static List<T> Spread<T>(List<T> sorted) => sorted.Count <= MostOfAKind ? sorted
+        : [.. Enumerable.Range(0, MostOfAKind).Select(i => sorted[(int)Math.Round(i * (sorted.Count - 1.0) / (MostOfAKind - 1))])];
 
     /// <summary>Every single needle the machine takes, point by point and finest first.</summary>
     public static IReadOnlyList<NeedleOption> Needles(PlanQuestion question, Machine machine, Setup state) =>
@@ -45,29 +54,32 @@ internal static class PlanOptions
            select new NeedleOption(point, NeedleSize.FromMetric(metric), null, !Has(question, machine, state, point, metric, null)),
     ];
 
-    /// <summary>Every twin needle that may be used.</summary>
+    /// <summary>Every twin needle that may be used: those that are sold (common practice B12), those in the drawer and the one that is in.</summary>
     public static IReadOnlyList<NeedleOption> TwinNeedles(PlanQuestion question, Machine machine, Setup state)
     {
-        var gaps = (question.Drawer?.Needles ?? []).Where(n => n.TwinGapMm is not null && n.System.Trim() == machine.NeedleSystem.Trim()).Select(n => n.TwinGapMm!.Value)
-            .Concat(UsualGaps).Concat(state.Needles.Select(n => n.Value.TwinGapMm).OfType<double>()).Concat(question.Pins.TwinGapMm is { } pinned ? [pinned] : Array.Empty<double>())
-            .Distinct().Order().ToList();
+        var system = machine.NeedleSystem.Trim();
+        var sorts = TwinNeedle.Sold.Select(t => (t.PointId, t.SizeMetric, t.GapMm))
+            .Concat((question.Drawer?.Needles ?? []).Where(n => n.TwinGapMm is not null && n.System.Trim() == system).Select(n => (n.PointId, n.SizeMetric, n.TwinGapMm!.Value)))
+            .Concat(state.Needles.Select(n => n.Value).Where(n => n.IsTwin && n.System.Trim() == system).Select(n => (n.PointId, n.SizeMetric, n.TwinGapMm!.Value)));
         return
         [
-            .. from gap in gaps
-               from single in Needles(question, machine, state)
-               select single with { TwinGapMm = gap, ToBuy = !Has(question, machine, state, single.Point, single.Size.Metric, gap) },
+            .. from sort in sorts.Distinct()
+               let point = machine.NeedlePoints.FirstOrDefault(p => p.Id == sort.PointId)
+               where point is not null && machine.NeedleSizes.Contains(sort.SizeMetric) && NeedleSize.TryFromMetric(sort.SizeMetric, out _)
+               orderby sort.Item3, point.Id, sort.SizeMetric
+               select new NeedleOption(point, NeedleSize.FromMetric(sort.SizeMetric), sort.Item3, !Has(question, machine, state, point, sort.SizeMetric, sort.Item3)),
         ];
     }
 
     private static bool Has(PlanQuestion question, Machine machine, Setup state, NeedlePoint point, int metric, double? gap)
     {
-        if (question.Drawer is not { Needles.Count: > 0 } drawer)
+        if (question.Drawer?.Needles is not { } needles)
         {
             return true;
         }
 
         var system = machine.NeedleSystem.Trim();
-        return drawer.Needles.Any(n => n.System.Trim() == system && n.PointId == point.Id && n.SizeMetric == metric && n.TwinGapMm == gap && n.Unused + n.UsedOnce > 0)
+        return needles.Any(n => n.System.Trim() == system && n.PointId == point.Id && n.SizeMetric == metric && n.TwinGapMm == gap && n.Unused + n.UsedOnce > 0)
             || state.Needles.Any(n => n.Value.Serves(new Needle(system, point.Id, metric, gap)));
     }
 }

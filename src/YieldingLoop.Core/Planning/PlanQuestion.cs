@@ -11,7 +11,7 @@ namespace YieldingLoop.Core.Planning;
 /// <param name="Cloth">The cloth.</param>
 /// <param name="Seam">The seam.</param>
 /// <param name="Machines">Machines at hand.</param>
-/// <param name="Drawer">The drawer; null or empty where nobody has filled it in, and then nothing is marked as to buy.</param>
+/// <param name="Drawer">The drawer; null where nobody has filled it in, and then nothing is marked as to buy.</param>
 /// <param name="Schools">The schools to follow.</param>
 /// <param name="Weights">What the parts of the cost weigh.</param>
 /// <param name="Pins">Choices already made.</param>
@@ -20,6 +20,9 @@ public sealed record PlanQuestion(
 {
     /// <summary>Most machines in one question.</summary>
     public const int MostMachines = 12;
+
+    /// <summary>Whether the machines' manuals are left aside, to see what the model alone would choose.</summary>
+    internal bool WithoutManual { get; init; }
 
     /// <summary>A question about one machine, with nothing known of its state and of the drawer.</summary>
     public static PlanQuestion OnOne(ClothFigures cloth, SeamEntry seam, Machine machine, ChosenSchools schools) =>

@@ -9,5 +9,9 @@ namespace YieldingLoop.Core.Planning;
 /// <param name="Part">The rest.</param>
 internal readonly record struct PlanRank(int VerdictClass, RankPart Part) : IComparable<PlanRank>
 {
-    public int CompareTo(PlanRank other) => VerdictClass != other.VerdictClass ? VerdictClass.CompareTo(other.VerdictClass) : Part.CompareTo(other.Part);
+    /// <summary>Whether it is only there to be looked at beside the others: a flatlock for a plain join.</summary>
+    public bool Aside { get; init; }
+
+    public int CompareTo(PlanRank other) => Aside != other.Aside ? Aside.CompareTo(other.Aside)
+        : VerdictClass != other.VerdictClass ? VerdictClass.CompareTo(other.VerdictClass) : Part.CompareTo(other.Part);
 }

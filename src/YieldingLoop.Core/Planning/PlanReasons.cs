@@ -44,10 +44,10 @@ internal static class PlanReasons
 
         if (plan.CuttingWidthFromRightMm is { } cut)
         {
-            reasons.Add(SettingReasons.CuttingWidth(cut, plan, (Overlocker)layout.Head));
+            reasons.Add(SettingReasons.CuttingWidth(cut, plan, (Overlocker)layout.Head, question.Seam.Job.Rolls()));
         }
 
-        if (plan.ZigzagWidthMm is { } width)
+        if (plan is { Stitch.NeedsZigzagWidth: true, ZigzagWidthMm: { } width })
         {
             reasons.Add(new(PlanTopic.Width, new Finding("width").With("widthMm", width).With("yieldPercent", plan.Figures.YieldPercent.Middle).With("gapMm", plan.Figures.Seam.GapMm), Basis.SeamModel));
         }
@@ -57,9 +57,9 @@ internal static class PlanReasons
             reasons.Add(SettingReasons.Parts(plan));
         }
 
-        if (layout.Baseline is not null)
+        if (plan.Setup.FootPressure.TryGet(out var pressure))
         {
-            reasons.Add(new(PlanTopic.LooperDials, new("manual-row"), Basis.MachineRecord));
+            reasons.Add(SettingReasons.FootPressure(plan, layout, pressure, question));
         }
 
         return [.. reasons.OrderBy(r => r.Topic)];
@@ -68,13 +68,14 @@ internal static class PlanReasons
     private static Reason Point(SetupPlan plan, Layout layout, PlanQuestion question)
     {
         var cloth = question.Cloth;
-        var wanted = NeedleRules.PointOrder(cloth)[0];
+        // Twin needles for knits are made with a point of their own.
+        var wanted = plan.TwinGapMm is null ? NeedleRules.PointOrder(cloth)[0] : NeedleRules.TwinPointOrder[0];
         var stable = cloth.HighestStretchPercent < ClothLimits.StableKnitBelowPercent;
         var why = cloth.Elastane ? new("cloth-elastane")
             : NeedleRules.Stretchy(cloth) ? new Finding("cloth-stretchy").With("stretchPercent", cloth.HighestStretchPercent).With("limitPercent", ClothLimits.HighStretchAbovePercent)
             : new Finding(stable ? "cloth-stable" : "cloth-moderate").With("stretchPercent", cloth.HighestStretchPercent);
         var point = plan.Point == wanted
-            ? new Finding("point-suits").With("point", plan.Point.Id)
+            ? new Finding((plan.Missed & PlanLimits.Skip) != 0 ? "point-as-asked" : "point-suits").With("point", plan.Point.Id)
             : new Finding(layout.Head.NeedlePoints.Contains(wanted) ? "point-to-get" : "point-not-made").With("point", plan.Point.Id).With("wanted", wanted.Id)
                 .With("skipPercent", 100 * plan.Figures.SkipInFifty!.Value).With("stitches", SeamLimits.SkipStitches);
         return new(PlanTopic.Point, [point, why], Practice, stable ? SchoolCatalogue.StableKnitPoint.Id : null);
@@ -85,7 +86,7 @@ internal static class PlanReasons
         var density = question.Cloth.AreaDensityGsm.Value;
         var wanted = NeedleCatalogue.SizeForCloth(density);
         var nearest = NeedleCatalogue.Nearest(wanted, [.. layout.Head.NeedleSizes.Select(NeedleSize.FromMetric)]);
-        var code = plan.NeedleSize == wanted ? "size-asked" : plan.NeedleSize == nearest ? "size-nearest" : "size-at-hand";
+        var code = layout.Baseline is { NeedleSizes.Count: > 0 } ? "size-by-manual" : plan.NeedleSize == wanted ? "size-asked" : plan.TwinGapMm is not null ? "size-sold" : plan.NeedleSize == nearest ? "size-nearest" : "size-at-hand";
         List<Finding> findings = [new Finding(code).With("sizeMetric", plan.NeedleSize.Metric).With("wantedMetric", wanted.Metric).With("areaDensityGsm", density)];
         if (code == "size-at-hand" && plan.NeedleSize > wanted)
         {
@@ -130,6 +131,11 @@ internal static class PlanReasons
             yield return new(PlanTopic.NeedleThread, new Finding(nearest ? "from-drawer-nearest" : "from-drawer").With("stock", stock), Basis.Drawer);
         }
 
+        if (thread.Figures.Even == true)
+        {
+            yield return new(PlanTopic.NeedleThread, new("thread-even"), Basis.Drawer);
+        }
+
         if (question.Seam.Seen)
         {
             // Common practice C9, D3: matching colour and a tighter needle both hide thread, and they add up.
@@ -143,7 +149,7 @@ internal static class PlanReasons
         bases = PracticeAndModel;
         if (thread.KindId == ThreadCatalogue.StretchPolyester.Id)
         {
-            return new("needle-thread-stretch");
+            return new(plan.Figures.Verdict!.Verdict is Verdict.Pops or Verdict.Tight && plan.Figures.Seam.FirstToPop?.IsNeedle() == true ? "needle-thread-stretch-short" : "needle-thread-stretch");
         }
 
         var strength = plan.Figures.Seam.StrengthNewtonsPerCm;
@@ -154,7 +160,7 @@ internal static class PlanReasons
         }
 
         bases = [Basis.CommonPractice, Basis.MachineRecord];
-        var code = thread.Kind.Textured ? calibration ? "needle-thread-textured-calibration" : "needle-thread-own-rule" : calibration ? "needle-thread-calibration" : "needle-thread-smooth";
+        var code = thread.Kind.Textured && !calibration ? "needle-thread-own-rule" : calibration ? "needle-thread-calibration" : "needle-thread-smooth";
         return new Finding(code).With("thread", thread.KindId);
     }
 
@@ -168,7 +174,7 @@ internal static class PlanReasons
             var kind = same.First().Kind;
             yield return new(
                 PlanTopic.LooperThread,
-                [new Finding("looper-thread").With("thread", kind.Id).With("positions", PlanWords.Ids(same.Select(t => t.Position))), new(LooperWhy(kind, same, layout, question))],
+                [new Finding("looper-thread").With("thread", kind.Id).With("positions", PlanWords.Ids(same.Select(t => t.Position))), new(LooperWhy(kind, same, plan, layout, question))],
                 PracticeAndModel);
         }
 
@@ -178,8 +184,9 @@ internal static class PlanReasons
         }
     }
 
-    private static string LooperWhy(ThreadKind kind, IEnumerable<PlannedThread> where, Layout layout, PlanQuestion question)
+    private static string LooperWhy(ThreadKind kind, IEnumerable<PlannedThread> where, SetupPlan plan, Layout layout, PlanQuestion question)
     {
+        bool Missed(PlanLimits limits) => (plan.Missed & limits) != 0;
         var stretch = kind.Id == ThreadCatalogue.StretchPolyester.Id;
         if (kind.Tex >= HardRules.ThickFromTex)
         {
@@ -188,19 +195,20 @@ internal static class PlanReasons
 
         if (question.Seam.Job.Rolls())
         {
-            return where.Any(t => t.Position == ThreadPosition.UpperLooper) ? kind.Textured ? "looper-fills-rolled" : "looper-wraps-rolled"
+            return where.Any(t => t.Position == ThreadPosition.UpperLooper) ? Missed(PlanLimits.Cover | PlanLimits.Meeting) ? "looper-rolled-edge" : kind.Textured ? "looper-fills-rolled" : "looper-wraps-rolled"
                 : stretch ? "looper-rolled-stretches" : "looper-draws-round";
         }
 
         if (kind.Textured)
         {
             return layout.Head is PlainMachine ? "bobbin-slack"
-                : question.Cloth.Sheds ? "looper-locks-shedding"
+                : question.Cloth.Sheds && layout.Stitch.NeedsLoopWidth ? Missed(PlanLimits.Cover) ? "looper-textured-shedding" : "looper-locks-shedding"
                 : question.Seam.OnSkin ? "looper-soft"
                 : "looper-gives-way";
         }
 
-        return stretch ? "looper-gives-with-cloth" : "looper-nothing-dearer";
+        return stretch ? "looper-gives-with-cloth"
+            : Missed(PlanLimits.Cover | PlanLimits.Textured) || plan.Figures.Verdict!.Verdict is Verdict.Pops or Verdict.Tight ? "looper-plain" : "looper-nothing-dearer";
     }
 
     private static Reason Length(SetupPlan plan, Layout layout, PlanQuestion question, Need need)
@@ -209,7 +217,7 @@ internal static class PlanReasons
         var length = plan.StitchLengthMm;
         if (Math.Abs(length - usual) < 1e-6)
         {
-            return new(PlanTopic.Length, new Finding(layout.Head is Overlocker ? LengthRules.Start(question).Why : "length-trade").With("lengthMm", length), Basis.CommonPractice);
+            return new(PlanTopic.Length, new Finding(layout.Head is Overlocker ? LengthWhy(plan, question) : "length-trade").With("lengthMm", length), Basis.CommonPractice);
         }
 
         if (length < usual)
@@ -224,4 +232,9 @@ internal static class PlanReasons
         var longer = new Finding("length-longer").With("lengthMm", length).With("usualMm", usual).With("threadMetresPerMetre", plan.Figures.Seam.Consumption);
         return new(PlanTopic.Length, plan.Figures.MassRatio is { } ratio ? longer.With("massRatio", ratio) : longer, Basis.SeamModel);
     }
+
+    /// <summary>Why the trade starts with this length; what it did not come to here is not promised.</summary>
+    private static string LengthWhy(SetupPlan plan, PlanQuestion question) =>
+        LengthRules.Start(question).Why is var why && (plan.Missed & PlanLimits.Cover) == 0 ? why
+        : why switch { "length-shedding" => "length-shedding-short", "length-rolled" => "length-rolled-short", _ => why };
 }

@@ -55,14 +55,11 @@ internal sealed class PlanSteps(PlanQuestion question, Need need)
     /// <summary>How far one needle is from the one the cloth asks for, steps.</summary>
     public double Needle(NeedleOption needle) =>
         WrongNeedleSteps * Math.Abs(needle.Size.Metric - size.Metric) / 10.0
-        + (NeedleRules.Stretchy(question.Cloth) ? WrongNeedleSteps : 1) * (needle.TwinGapMm is null ? points : TwinPoints).TakeWhile(p => p != needle.Point).Count()
+        + (NeedleRules.Stretchy(question.Cloth) ? WrongNeedleSteps : 1) * (needle.TwinGapMm is null ? points : NeedleRules.TwinPointOrder).TakeWhile(p => p != needle.Point).Count()
         + (needle.TwinGapMm is { } gap ? Math.Abs(gap - PlainStitchAdvice.HemGapMm) / WidthStepMm : 0);
 
-    /// <summary>Twin needles for knits are made with the stretch point (common practice F6).</summary>
-    private static readonly NeedlePoint[] TwinPoints = [NeedleCatalogue.Stretch, NeedleCatalogue.Jersey, NeedleCatalogue.Universal];
-
     /// <summary>The stitch length the trade starts from, mm: common practice C4, D8, F9; working values.</summary>
-    public double UsualLength(Layout layout) => layout.Head.StitchLengthMm.Settable(layout.Stitch.Family switch
+    public double UsualLength(Layout layout) => ManualStart.LengthMm(layout, question) ?? layout.Head.StitchLengthMm.Settable(layout.Stitch.Family switch
     {
         StitchFamily.Overlock or StitchFamily.TwoThreadOveredge => LengthRules.Usual(question),
         StitchFamily.Cover or StitchFamily.Chain => 3,

@@ -44,4 +44,7 @@ public enum PlanTopic
 
     /// <summary>Tape, plate and foot.</summary>
     Parts,
+
+    /// <summary>The pressure of the presser foot.</summary>
+    FootPressure,
 }

@@ -23,7 +23,7 @@ internal static class PlanWriter
         {
             ModelVersion = SeamModel.Version,
             Setup = setup,
-            ThreadFigures = [.. seam.Threads.Select(t => new ThreadFigures(t.Laid.Position, t.StepsTighter, t.Laid.TensionCentinewtons, found.ThreadAt(t.Laid.Position).ToBuy))],
+            ThreadFigures = [.. seam.Threads.Select(t => new ThreadFigures(t.Laid.Position, t.StepsTighter, t.Laid.TensionCentinewtons, found.ThreadAt(t.Laid.Position).ToBuy, found.ThreadAt(t.Laid.Position).Even))],
             NeedleToBuy = found.Needle.ToBuy,
             GaugeMm = seam.Geometry.GaugeMm,
             LoopWidthMm = seam.Geometry.LoopWidthMm,
@@ -39,12 +39,11 @@ internal static class PlanWriter
             Need = need,
             Baseline = layout.Baseline,
             Schools = question.Schools,
-            Missed = found.Rank.Part.Limits,
         };
-        plan = plan with { Cost = Cost(plan, found, solver, question, need) };
+        plan = plan with { Cost = Cost(plan, found, solver, question, need), Missed = SetupLimits.Missed(plan, layout.Head, question, need) };
         return plan with
         {
-            Reasons = PlanReasons.For(plan, found, question, need),
+            Reasons = layout.Baseline is null ? PlanReasons.For(plan, found, question, need) : ManualReasons.For(plan, found, question, need),
             Notes = PlanNotes.For(plan, layout.Head, question, need),
             WouldChange = PlanNotes.WouldChange(plan, question, need),
         };

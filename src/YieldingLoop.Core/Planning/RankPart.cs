@@ -14,8 +14,11 @@ internal readonly record struct RankPart(int Missed, PlanLimits Limits, int Shor
     public static RankPart operator +(RankPart one, RankPart other) =>
         new(one.Missed + other.Missed, one.Limits | other.Limits, one.Shortfall + other.Shortfall, one.Excess + other.Excess, one.Tier + other.Tier, one.Cost + other.Cost);
 
+    /// <summary>Up to this share of itself a limit is missed by a hair: it is said, and buys no other thread or needle. Working value.</summary>
+    public const double HairShare = 0.05;
+
     /// <summary>A limit missed by a share of itself.</summary>
-    public RankPart Miss(PlanLimits limit, double share) => this with { Missed = Missed + 1, Limits = Limits | limit, Excess = Excess + Parts(4 * share) };
+    public RankPart Miss(PlanLimits limit, double share) => share < HairShare ? this : this with { Missed = Missed + 1, Limits = Limits | limit, Excess = Excess + Parts(4 * share) };
 
     public RankPart Pay(double cost) => this with { Cost = Cost + Micro(cost) };
 

@@ -22,7 +22,7 @@ internal static class SettingReasons
         ];
         if (found.NeedleOffset != 0)
         {
-            findings.Add(new Finding(found.NeedleOffset > 0 ? "needle-tightened" : "needle-loosened").With("stepsTighter", found.NeedleOffset));
+            findings.Add(new Finding(layout.Flatlock ? "needle-loosened-flat" : found.NeedleOffset > 0 ? "needle-tightened" : "needle-loosened").With("stepsTighter", found.NeedleOffset));
         }
 
         var gap = plan.Figures.Seam.GapMm;
@@ -39,63 +39,92 @@ internal static class SettingReasons
         }
 
         var findings = LooperFindings(plan, layout, found, question).ToList();
-        if (plan.Threads.Any(t => !t.Position.IsNeedle() && t.Kind.Textured))
+        findings.AddRange(Textured(plan, layout, question));
+        var byModel = found.Loopers.UpperLooser > 0 || layout.Stitch.Family == StitchFamily.Cover || Meets(layout) || layout.Flatlock;
+        yield return new(PlanTopic.LooperDials, findings, byModel ? [Basis.CommonPractice, Basis.SeamModel] : [Basis.CommonPractice]);
+    }
+
+    /// <summary>What is said of textured threads in loopers, from the numbers they are really set to.</summary>
+    public static IEnumerable<Finding> Textured(SetupPlan plan, Layout layout, PlanQuestion question)
+    {
+        var textured = plan.Threads.Where(t => !t.Position.IsNeedle() && t.Kind.Textured && t.DialNumber is not null).ToList();
+        if (textured.Count == 0 || layout.Head.CalibrationThread.Textured)
         {
-            findings.Add(new("textured-not-tight"));
+            yield break;
         }
 
-        var byModel = found.Loopers.UpperLooser > 0 || layout.Stitch.Family == StitchFamily.Cover || Meets(layout);
-        yield return new(PlanTopic.LooperDials, findings, byModel ? [Basis.CommonPractice, Basis.SeamModel] : [Basis.CommonPractice]);
+        yield return new(textured.Exists(t => t.StepsTighter > 1e-6) ? "textured-tightest" : question.Schools.TexturedSteps < 0 ? "textured-one-looser" : "textured-unchanged");
     }
 
     private static bool Meets(Layout layout) => layout.Stitch.Family is not (StitchFamily.Chain or StitchFamily.TwoThreadOveredge or StitchFamily.Cover) && !layout.Flatlock;
 
     private static IEnumerable<Finding> LooperFindings(SetupPlan plan, Layout layout, FoundSetup found, PlanQuestion question)
     {
-        if (found.Loopers.UpperLooser > 0)
+        var loopers = found.Loopers;
+        if (loopers.UpperLooser > 0)
         {
-            var eased = plan.Figures.Drag!.Value;
-            yield return new Finding("upper-loosened").With("stepsLooser", found.Loopers.UpperLooser).With("drag", eased).With("limit", SeamLimits.DragMost);
-            if (eased > SeamLimits.DragMost)
-            {
-                yield return new("upper-loosened-still-drags");
-            }
+            var drag = plan.Figures.Drag!.Value;
+            yield return new Finding(drag > SeamLimits.DragMost ? "upper-loosened-drags" : "upper-loosened")
+                .With("stepsLooser", Math.Round(loopers.Upper!.Value.UsualSteps - loopers.Upper.Value.StepsTighter, 2)).With("drag", drag).With("limit", SeamLimits.DragMost);
+            yield break;
+        }
 
+        if (layout.Flatlock)
+        {
+            var flat = new Finding("flatlock-loopers").With("lowerStepsTighter", loopers.Lower.StepsTighter).With("gapMm", plan.Figures.Seam.GapMm);
+            yield return loopers.Upper is { } upper ? flat.With("upperStepsTighter", upper.StepsTighter) : flat;
             yield break;
         }
 
         if (layout.Stitch.Family == StitchFamily.Cover)
         {
+            var ridge = (plan.Missed & PlanLimits.Tunnelling) != 0;
             var index = plan.Figures.Seam.TunnellingIndex!.Value;
-            yield return new Finding(layout.Tape ? "chain-looper-tape" : "chain-looper")
-                .With("stepsTighter", found.Loopers.Lower.StepsTighter).With("tunnellingIndex", layout.Tape ? index / 2 : index).With("limit", SeamLimits.TunnellingFlat);
+            var chain = new Finding(ridge ? "chain-looper-ridge" : "chain-looper-flat")
+                .With("stepsTighter", loopers.Lower.StepsTighter).With("tunnellingIndex", layout.Tape ? index / 2 : index).With("limit", plan.Targets.TunnellingIndex!.Value.Most!.Value);
+            yield return layout.Tape ? chain.With("tape", "tape") : chain;
             yield break;
         }
 
         if (!Meets(layout))
         {
-            yield return layout.LoosestNeedle ? new("lower-tight") : TwoThreads(found, question);
+            yield return TwoThreads(found, question);
             yield break;
         }
 
         var meeting = plan.Figures.Seam.MeetingLineMm!.Value;
-        yield return question.Seam.Job.Rolls() ? new Finding("loopers-wrap").With("roundMm", Math.Abs(meeting)) : new Finding("loopers-meet").With("meetingLineMm", meeting);
+        yield return question.Seam.Job.Rolls()
+            ? new Finding((plan.Missed & PlanLimits.Meeting) == 0 ? "loopers-wrapped" : "loopers-wrap-short").With("roundMm", Math.Abs(meeting))
+                .With("upperStepsTighter", loopers.Upper!.Value.StepsTighter).With("lowerStepsTighter", loopers.Lower.StepsTighter)
+            : new Finding((plan.Missed & PlanLimits.Meeting) == 0 && !layout.ByManual(ThreadPosition.UpperLooper, ThreadPosition.LowerLooper) ? "loopers-meet" : "loopers-meet-manual").With("meetingLineMm", meeting);
     }
 
     private static Finding TwoThreads(FoundSetup found, PlanQuestion question)
     {
         var lower = found.Loopers.Lower;
-        var off = Math.Round(lower.StepsTighter - lower.ShiftSteps, 2);
+        var off = Math.Round(lower.StepsTighter - lower.UsualSteps, 2);
         // Within half a number it is the nearest the dial can be set to.
-        return Math.Abs(off) <= 0.5 || !(question.Seam.Job.Rolls() || found.Layout.Flatlock)
-            ? new("looper-neutral")
-            : new Finding(question.Seam.Job.Rolls() ? "looper-for-rolled" : "looper-for-flatlock").With("stepsTighter", off);
+        return Math.Abs(off) <= 0.5 || !question.Seam.Job.Rolls() ? new("looper-neutral") : new Finding("looper-for-rolled").With("stepsTighter", off);
+    }
+
+    /// <summary>The pressure of the foot: the normal one, or a lighter one against growth.</summary>
+    public static Reason FootPressure(SetupPlan plan, Layout layout, double pressure, PlanQuestion question)
+    {
+        if (pressure >= 1 - 1e-9)
+        {
+            return new(PlanTopic.FootPressure, new("foot-normal"), Basis.MachineRecord);
+        }
+
+        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
+        var lighter = new Finding("foot-lighter").With("footPressure", pressure).With("growthAtOnePercent", ClothEffects.GrowthPercent(along, plan.Differential ?? 1))
+            .With("growthPercent", plan.Figures.GrowthPercent!.Value.Middle);
+        return new(PlanTopic.FootPressure, layout.Head.Feed is { } feed && plan.Differential >= feed.Most - 1e-9 ? lighter.With("feedMost", feed.Most) : lighter, Basis.CommonPractice, Basis.SeamModel);
     }
 
     public static Reason Differential(SetupPlan plan, Layout layout, PlanQuestion question)
     {
         var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
-        var flat = ClothEffects.FlatDifferential(along);
+        var flat = ClothEffects.FlatDifferential(along, plan.Setup.FootPressure.Or(1));
         var growth = plan.Figures.GrowthPercent!.Value.Middle;
         if (question.Seam.Job == SeamJob.LettuceEdge)
         {
@@ -107,16 +136,17 @@ internal static class SettingReasons
         return new(PlanTopic.Differential, flat > layout.Head.Feed!.Most ? finding.With("flatDifferential", flat) : finding, Basis.SeamModel);
     }
 
-    public static Reason CuttingWidth(double cut, SetupPlan plan, Overlocker machine)
+    public static Reason CuttingWidth(double cut, SetupPlan plan, Overlocker machine, bool rolls)
     {
         var overhang = plan.Figures.Seam.OverhangMm!.Value;
         var range = machine.CuttingWidthMm;
-        List<Finding> findings = [new Finding("cutting-width").With("cuttingWidthMm", cut).With("overhangMm", overhang)];
-        if (Math.Abs(overhang) > SeamLimits.OverhangToleranceMm && cut >= range.Most - 1e-9)
+        List<Finding> findings = [new Finding(rolls ? "cutting-width-rolled" : plan.Flatlock ? "cutting-width-flatlock" : "cutting-width").With("cuttingWidthMm", cut).With("overhangMm", overhang).With("leftMm", -overhang)];
+        var off = (plan.Missed & PlanLimits.Overhang) != 0;
+        if (off && cut >= range.Most - 1e-9)
         {
             findings.Add(new("knife-far-end"));
         }
-        else if (Math.Abs(overhang) > SeamLimits.OverhangToleranceMm && cut <= range.Least + 1e-9)
+        else if (off && cut <= range.Least + 1e-9)
         {
             findings.Add(new("knife-near-end"));
         }
@@ -130,7 +160,7 @@ internal static class SettingReasons
         parts = plan.TwinGapMm is { } gap ? parts.With("twinGapMm", gap) : parts;
         return new(
             PlanTopic.Parts,
-            plan.Tape ? [parts, new("tape")] : [parts],
+            plan.Tape ? [parts, new((plan.Missed & PlanLimits.Tunnelling) == 0 ? "tape" : "tape-not-enough")] : [parts],
             plan.TwinGapMm is null ? [Basis.MachineRecord] : [Basis.CommonPractice, Basis.MachineRecord]);
     }
 }

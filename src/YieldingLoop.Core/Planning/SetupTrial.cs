@@ -23,6 +23,9 @@ internal sealed class SetupTrial(PlanQuestion question, Need need, Layout layout
 
     public double? LengthMm { get; set; }
 
+    /// <summary>Whether the stitch length is the one of the manual's own row, which outranks the trade's rules of thumb.</summary>
+    public bool LengthByManual => ManualStart.LengthMm(layout, question) is { } printed && Math.Abs(layout.Head.StitchLengthMm.Settable(printed) - LengthMm!.Value) < 1e-9;
+
     public SeamJob Job => question.Seam.Job;
 
     public Stitch Stitch => layout.Stitch;

@@ -12,17 +12,25 @@ internal static class StitchReasons
     {
         if (layout.Flatlock)
         {
-            var flat = new Finding("stitch-flatlock").With("stitch", PlanWords.StitchId(layout)).With("gapMm", plan.Figures.Seam.GapMm).With("loopWidthMm", layout.LoopWidthMm);
-            return new(PlanTopic.Stitch, layout.Stitch.ThreadCount == 2 ? [flat, new("stitch-wants-converter")] : [flat], [Basis.CommonPractice, Basis.SeamModel]);
+            var flat = new Finding(Missed(plan, PlanLimits.Gap) ? "stitch-flatlock-little" : "stitch-flatlock").With("stitch", PlanWords.StitchId(layout)).With("gapMm", plan.Figures.Seam.GapMm).With("loopWidthMm", layout.LoopWidthMm);
+            return new(PlanTopic.Stitch, layout.Stitch.ThreadCount == 2 ? [flat, Converter(layout)] : [flat], [Basis.CommonPractice, Basis.SeamModel]);
+        }
+
+        // A stitch that does not hold is not praised.
+        if (plan.Figures.Verdict!.Verdict is Verdict.Pops or Verdict.Tight && layout.Stitch.Family is not (StitchFamily.Overlock or StitchFamily.TwoThreadOveredge))
+        {
+            return new(
+                PlanTopic.Stitch,
+                new Finding("stitch-not-enough").With("stitch", layout.Stitch.Id).With("yieldPercent", plan.Figures.YieldPercent.Middle).With("requiredPercent", plan.Figures.Verdict.RequiredPercent),
+                Basis.CommonPractice, Basis.SeamModel);
         }
 
         return layout.Stitch.Family switch
         {
-            StitchFamily.Cover => Practice(question.Seam.Job is SeamJob.Hem or SeamJob.DecorativeLine
-                ? new Finding("stitch-cover-hem").With("stitch", layout.Stitch.Id).With("gaugeMm", layout.GaugeMm)
+            StitchFamily.Cover => Practice(question.Seam.Job is SeamJob.Hem or SeamJob.DecorativeLine ? Rows(layout)
                 : new Finding("stitch-cover-join").With("stitch", layout.Stitch.Id)),
             StitchFamily.Chain => Practice(new("stitch-chain-line")),
-            StitchFamily.TwoThreadOveredge => Practice(new("stitch-two-threads-asked")),
+            StitchFamily.TwoThreadOveredge => new(PlanTopic.Stitch, [new("stitch-two-threads-asked"), Converter(layout)], [Basis.CommonPractice, Basis.MachineRecord]),
             StitchFamily.Lockstitch or StitchFamily.Zigzag or StitchFamily.TwinNeedle => Practice(new(Plain(layout.Stitch, question, need))),
             _ => Overlock(plan, layout, question, need),
         };
@@ -30,13 +38,29 @@ internal static class StitchReasons
 
     private static Reason Practice(Finding finding) => new(PlanTopic.Stitch, finding, Basis.CommonPractice);
 
+    private static bool Missed(SetupPlan plan, PlanLimits limit) => (plan.Missed & limit) != 0;
+
+    private static Finding Converter(Layout layout) => layout.ConverterName is { } name ? new Finding("stitch-fits-converter").With("converter", name) : new("stitch-wants-converter");
+
+    /// <summary>Rows of a cover stitch: of three the spacing of neighbours and the span of all.</summary>
+    private static Finding Rows(Layout layout)
+    {
+        if (layout.Seats.Count < 3)
+        {
+            return new Finding("stitch-cover-hem").With("stitch", layout.Stitch.Id).With("gaugeMm", layout.GaugeMm);
+        }
+
+        return new Finding("stitch-cover-rows").With("stitch", layout.Stitch.Id).With("gaugeMm", layout.GaugeMm)
+            .With("rowsMm", layout.GaugeMm / (layout.Seats.Count - 1));
+    }
+
     private static Reason Overlock(SetupPlan plan, Layout layout, PlanQuestion question, Need need)
     {
         var four = layout.Seats.Count == 2;
         var job = question.Seam.Job;
-        return job.Rolls() ? Practice(new("stitch-rolled"))
+        return job.Rolls() ? Practice(new(Missed(plan, PlanLimits.Meeting) || Missed(plan, PlanLimits.Overhang) ? "stitch-rolled-set" : "stitch-rolled"))
             : job == SeamJob.EdgeFinish ? Practice(new(four ? "stitch-edge-four" : "stitch-edge-three"))
-            : !job.Joins() ? Practice(new Finding("stitch-elastic").With("threads", four ? 4 : 3))
+            : !job.Joins() ? Practice(new Finding(plan.Figures.Verdict!.Verdict == Verdict.Holds ? "stitch-elastic" : "stitch-elastic-along").With("threads", four ? 4 : 3))
             : Join(plan, four, question, need);
     }
 

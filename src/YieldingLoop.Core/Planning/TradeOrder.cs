@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 
@@ -27,7 +28,8 @@ internal static class TradeOrder
 
     private static int? Flat(Layout layout, PlanQuestion question) => question.Seam switch
     {
-        { Job: SeamJob.Flatlock } => layout.Stitch.ThreadCount == 2 ? 0 : 1,
+        // Two threads want the converter; three work without.
+        { Job: SeamJob.Flatlock } => (layout.Stitch.ThreadCount == 2) == ((layout.Head as Overlocker)?.ConverterName is not null) ? 0 : 1,
         // Against the skin a seam without a ridge is worth looking at beside the usual one.
         { Job: SeamJob.Join or SeamJob.Band, OnSkin: true } => 2,
         { Job: SeamJob.DecorativeLine or SeamJob.Join or SeamJob.Band } => question.Pins.Flatlock == true ? 2 : null,
@@ -57,11 +59,15 @@ internal static class TradeOrder
 
     private static int? Cover(Layout layout, PlanQuestion question) => question.Seam switch
     {
-        { Job: SeamJob.Hem or SeamJob.DecorativeLine } => layout.Stitch == StitchCatalogue.TwoNeedleCover ? 0 : 1,
+        { Job: SeamJob.Hem } => (layout.Stitch == StitchCatalogue.TwoNeedleCover ? 0 : 1) + (BySpeed(question) ? 0 : 1),
+        { Job: SeamJob.DecorativeLine } => layout.Stitch == StitchCatalogue.TwoNeedleCover ? 0 : 1,
         // Lapped edges under a cover seam make a flat join.
         { Job: SeamJob.Join or SeamJob.Band, OnSkin: true } => 2,
         _ => null,
     };
+
+    /// <summary>Whether a hem goes to the coverstitch machine first (common practice F14).</summary>
+    private static bool BySpeed(PlanQuestion question) => question.Schools.Follows(Schools.SchoolCatalogue.HemStitch, "speed");
 
     private static int? Plain(Stitch stitch, PlanQuestion question, Need need)
     {
@@ -78,7 +84,7 @@ internal static class TradeOrder
         {
             SeamJob.Elastic or SeamJob.Repair => at == 0 ? 0 : 1,
             SeamJob.Join or SeamJob.Band or SeamJob.EdgeFinish => at == 0 || (at == 1 && !question.Seam.UnderLoad) ? 1 : 2,
-            SeamJob.Hem => 1 + Math.Min(at, 2),
+            SeamJob.Hem => (BySpeed(question) ? 1 : 0) + Math.Min(at, 2),
             _ => 1,
         };
     }

@@ -8,7 +8,7 @@ namespace YieldingLoop.Core.Schools;
 public sealed record ChosenSchools(string JoinId, string HideThreadId, string StableKnitPointId, string LooperOrderId = "upper-first")
 {
     /// <summary>How a hem is sewn.</summary>
-    public string HemStitchId { get; init; } = "look";
+    public string HemStitchId { get; init; } = "speed";
 
     /// <summary>Stitch length of a twin-needle hem.</summary>
     public string HemLengthId { get; init; } = "two-and-a-half";
@@ -31,6 +31,21 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
     /// <summary>What is threaded again after a thread broke.</summary>
     public string BrokenThreadId { get; init; } = "by-place";
 
+    /// <summary>Which needle a new machine's record threads first.</summary>
+    public string NeedleOrderId { get; init; } = "right-first";
+
+    /// <summary>The dial of a textured thread.</summary>
+    public string TexturedDialId { get; init; } = "one-looser";
+
+    /// <summary>The second thread of a twin needle at the last guide.</summary>
+    public string LastGuideId { get; init; } = "past";
+
+    /// <summary>The spools of a twin needle.</summary>
+    public string TwinSpoolsId { get; init; } = "same-cap";
+
+    /// <summary>Which thread goes to which needle of a twin.</summary>
+    public string TwinSidesId { get; init; } = "first-left";
+
     /// <summary>Where each question's choice is kept.</summary>
     private static readonly Dictionary<SchoolQuestion, (Func<ChosenSchools, string> Get, Func<ChosenSchools, string, ChosenSchools> Set)> Kept = new(ReferenceEqualityComparer.Instance)
     {
@@ -45,6 +60,11 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
         [SchoolCatalogue.HemTape] = (s => s.HemTapeId, (s, id) => s with { HemTapeId = id }),
         [SchoolCatalogue.TwinEnds] = (s => s.TwinEndsId, (s, id) => s with { TwinEndsId = id }),
         [SchoolCatalogue.RawEdge] = (s => s.RawEdgeId, (s, id) => s with { RawEdgeId = id }),
+        [SchoolCatalogue.NeedleOrder] = (s => s.NeedleOrderId, (s, id) => s with { NeedleOrderId = id }),
+        [SchoolCatalogue.TexturedDial] = (s => s.TexturedDialId, (s, id) => s with { TexturedDialId = id }),
+        [SchoolCatalogue.LastGuide] = (s => s.LastGuideId, (s, id) => s with { LastGuideId = id }),
+        [SchoolCatalogue.TwinSpools] = (s => s.TwinSpoolsId, (s, id) => s with { TwinSpoolsId = id }),
+        [SchoolCatalogue.TwinSides] = (s => s.TwinSidesId, (s, id) => s with { TwinSidesId = id }),
         [SchoolCatalogue.BrokenThread] = (s => s.BrokenThreadId, (s, id) => s with { BrokenThreadId = id }),
     };
 
@@ -72,6 +92,9 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
 
     /// <summary>Whether they are allowed on heavy stretch too.</summary>
     public bool UniversalOnHeavyStretch => Follows(SchoolCatalogue.StableKnitPoint, "stable-and-heavy");
+
+    /// <summary>How many numbers tighter than neutral a textured thread starts in a looper (common practice C4).</summary>
+    public double TexturedSteps => Follows(SchoolCatalogue.TexturedDial, "one-looser") ? -1 : 0;
 
     /// <summary>Hours a needle lasts; infinite where it is kept until it sews badly.</summary>
     public double NeedleLifeHours => Chosen(SchoolCatalogue.NeedleLife).Id switch { "hours" => 12, "project" => 8, _ => double.PositiveInfinity };

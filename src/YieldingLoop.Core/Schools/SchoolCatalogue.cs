@@ -40,11 +40,26 @@ public static class SchoolCatalogue
         new("manual", "as the machine's manual has it", "A new machine's record starts without an order; look it up and choose."),
     ]);
 
-    /// <summary>Which stitch hems knits where no coverstitch machine stands by (practice F14).</summary>
-    public static SchoolQuestion HemStitch { get; } = new("hem-stitch", "What a hem is sewn with on a plain machine",
+    /// <summary>Which of two needles is threaded first (practice B13). Kept per machine, whose manual wins.</summary>
+    public static SchoolQuestion NeedleOrder { get; } = new("needle-order", "Which needle is threaded first",
     [
-        new("look", "two rows, by look", "A twin needle: two parallel rows on the face, as in bought clothes."),
-        new("forgiving", "honeycomb, by ease", "A honeycomb from the wrong side: the edge is in sight while sewing, and it forgives."),
+        new("right-first", "right, then left", "A new machine’s record starts with the right needle, the one that is harder to reach once the left is threaded."),
+        new("left-first", "left, then right", "A new machine’s record starts with the left needle."),
+    ]);
+
+    /// <summary>The dial of a textured thread (practice C4).</summary>
+    public static SchoolQuestion TexturedDial { get; } = new("textured-dial", "The dial of a textured thread in a looper",
+    [
+        new("one-looser", "one number looser", "One number looser than neutral, and never above neutral: tight pulls the fluff flat."),
+        new("unchanged", "as for any thread", "The dial stays at neutral, and is never above it."),
+    ]);
+
+    /// <summary>What a hem is sewn with (practice F14).</summary>
+    public static SchoolQuestion HemStitch { get; } = new("hem-stitch", "What a hem is sewn with",
+    [
+        new("speed", "by speed", "The coverstitch machine where there is one: no bobbin, no edge to trim. Elsewhere a twin needle."),
+        new("ready", "by look, and by what is set up", "A twin needle even with a coverstitch machine in the room: two rows as in bought clothes, on the machine that is threaded anyway."),
+        new("forgiving", "by sight", "A honeycomb from the wrong side: nothing is hidden while it is sewn, and it forgives."),
     ]);
 
     /// <summary>Stitch length under a twin needle (practice F9).</summary>
@@ -80,8 +95,32 @@ public static class SchoolCatalogue
     /// <summary>The raw edge of a knit hem (practice F13).</summary>
     public static SchoolQuestion RawEdge { get; } = new("raw-edge", "The raw edge of a knit hem",
     [
-        new("raw", "left raw, trimmed close", "A cut knit edge does not run to threads: it is trimmed after hemming."),
+        // The first schools of this name were one; “raw” is still the one that trims.
+        new("raw", "trimmed close after hemming", "A cut knit edge does not run to threads: it is trimmed close once the hem is sewn."),
+        new("left", "left as it is", "A cut knit edge does not run to threads: it stays as it was cut."),
         new("overlock", "overlocked first", "The edge is finished with three threads before it is turned up."),
+    ]);
+
+    /// <summary>The last guide above a twin needle (practice F10).</summary>
+    public static SchoolQuestion LastGuide { get; } = new("last-guide", "The second thread of a twin needle at the last guide",
+    [
+        new("past", "past it", "The second thread skips the last guide, so that the two do not catch."),
+        new("through", "through it", "Both threads go through the last guide."),
+    ]);
+
+    /// <summary>The spools of a twin needle (practice F10).</summary>
+    public static SchoolQuestion TwinSpools { get; } = new("twin-spools", "The spools of a twin needle",
+    [
+        new("same-cap", "two alike, each under its own cap", "The same kind of spool, standing the same way, under the same kind of cap."),
+        new("one-pin", "both on one pin", "Both spools on one pin, turning against each other."),
+        new("mixed", "as the pins are", "One spool lies and one stands, where the machine has such pins."),
+    ]);
+
+    /// <summary>Which thread goes to which needle of a twin (practice F10).</summary>
+    public static SchoolQuestion TwinSides { get; } = new("twin-sides", "Which thread goes to which needle of a twin",
+    [
+        new("first-left", "the first to the left", "The thread that is laid first goes to the left needle, the second to the right."),
+        new("either", "either way", "It does not matter, as long as neither crosses the other."),
     ]);
 
     /// <summary>What is threaded again after a thread broke (practice E5).</summary>
@@ -94,13 +133,16 @@ public static class SchoolCatalogue
     ]);
 
     /// <summary>The questions that decide about a set-up.</summary>
-    public static IReadOnlyList<SchoolQuestion> OfSetups { get; } = [Join, HideThread, StableKnitPoint];
+    public static IReadOnlyList<SchoolQuestion> OfSetups { get; } = [Join, HideThread, TexturedDial, StableKnitPoint];
 
     /// <summary>The questions that decide how a hem is sewn.</summary>
     public static IReadOnlyList<SchoolQuestion> OfHems { get; } = [HemStitch, HemLength, HemTension, HemTape, TwinEnds, RawEdge];
 
+    /// <summary>The questions that decide how the threads of a twin needle run.</summary>
+    public static IReadOnlyList<SchoolQuestion> OfTwins { get; } = [TwinSpools, TwinSides, LastGuide];
+
     /// <summary>Every question this version follows.</summary>
-    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, NeedleLife, LooperOrder, .. OfHems, BrokenThread];
+    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, NeedleLife, LooperOrder, NeedleOrder, .. OfHems, .. OfTwins, BrokenThread];
 
     /// <summary>What a choice is called, by "question.choice"; the identifier itself where there is none.</summary>
     public static string NameOf(string id) =>

@@ -156,8 +156,11 @@ internal readonly ref struct SeamLayout
             StitchFamily.TwinNeedle => gauge / 2,
             _ => stitch.Needles > 1 && needle.Position == ThreadPosition.NeedleRight ? a - gauge : a,
         };
-        return Math.Min(BalancedNeedleLoop * Math.Pow(ratio, NeedleLoopPower), limit);
+        return Math.Min(DrawnLoop(ratio), limit);
     }
+
+    /// <summary>0.20·ratio^1.5, mm, before the limit of the stitch; the ratio is that of the holder's T/T₀ to the needle's.</summary>
+    public static double DrawnLoop(double ratio) => BalancedNeedleLoop * Math.Pow(ratio, NeedleLoopPower);
 
     /// <summary>G′, mm: a tight bobbin draws the rows of a twin needle together and shortens its own supply.</summary>
     private double DrawnGauge(in LaidThread bobbin) =>

@@ -54,7 +54,8 @@ public static class SetupCase
             Threads = threads,
             Cloth = SeamCloth.Of(cloth, seam.Direction),
             Plies = seam.Plies,
-            Differential = head.Feed is null ? null : setup.Differential.Number(),
+            // A feed that is one feeds at 1.
+            Differential = head.Feed is null ? 1 : setup.Differential.Number(),
             FootPressure = setup.FootPressure.Or(1),
             NeedPercent = need?.Percent,
             NeedleThreadColour = stitch.NeedlePositions.Select(p => setup.Threads[p].Thing()?.Colour).Select(c => CieLab.TryFromHex(c, out var colour) ? colour : (CieLab?)null).FirstOrDefault(c => c is not null),

@@ -136,8 +136,8 @@ public readonly record struct Asked(SeamJob Job, Stitch Stitch, bool Flatlock, i
     /// <summary>Least cover of the back; null where none is asked: the back of a rolled edge lies inside it.</summary>
     public double? CoverBackLeast => Job.Rolls() ? null : CoverFaceLeast;
 
-    /// <summary>Most drag; null where the edge is rolled or pulled flat, and for what has no loops round an edge.</summary>
-    public double? DragMost => Loops && !Job.Rolls() && !Flatlock ? SeamLimits.DragMost : null;
+    /// <summary>Most drag; null where the edge is rolled, and for what has no loops round an edge.</summary>
+    public double? DragMost => Loops && !Job.Rolls() ? SeamLimits.DragMost : null;
 
     /// <summary>Most tunnelling; null where no rows can draw together.</summary>
     public double? TunnellingMost =>

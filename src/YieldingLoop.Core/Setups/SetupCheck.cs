@@ -99,9 +99,9 @@ public static class SetupCheck
             {
                 problems.Add(new(field + (thread.Name.Length > LongestName ? ".name" : ".cone"), $"A thread's name is at most {LongestName} characters long."));
             }
-            else if (thread.Tex is not null and not (>= 5 and <= 400) || thread.BreakExtension is not null and not (> 0 and <= 5))
+            else if (thread.Tex is not null and not (>= SewingThread.LeastTex and <= SewingThread.MostTex) || thread.BreakExtension is not null and not (> 0 and <= 5))
             {
-                problems.Add(new(field + (thread.Tex is not null and not (>= 5 and <= 400) ? ".tex" : ".breakExtensionPercent"), "Sewing threads lie between 5 and 400 tex, and break between 0 and 500 % longer."));
+                problems.Add(new(field + (thread.Tex is not null and not (>= SewingThread.LeastTex and <= SewingThread.MostTex) ? ".tex" : ".breakExtensionPercent"), "Sewing threads lie between 5 and 400 tex, and break between 0 and 500 % longer."));
             }
             else if (position.IsNeedle() && setup.NeedleOf(position) is null)
             {
@@ -166,18 +166,15 @@ public static class SetupCheck
             problems.Add(new("stitch", StitchCatalogue.Find(stitch) is null ? "No stitch of this name is known." : "This machine does not sew that stitch, by its record."));
         }
 
-        if (setup.FootPressure.TryGet(out var pressure) && !(pressure is > 0 and <= 10))
+        Within("footPressure", "foot pressure", setup.FootPressure, head.FootPressure);
+        if (setup.ConverterName.TryGet(out var converter) && (overlocker is null || overlocker.ConverterName != converter))
         {
-            problems.Add(new("footPressure", "The pressure of the foot is above 0 and at most 10; 1 is normal."));
-        }
-
-        if (setup.ConverterName.TryGet(out var converter) && (overlocker is null || converter.Trim().Length is 0 or > LongestName))
-        {
-            problems.Add(new("converter", overlocker is null ? "A converter goes over the upper looper of an overlocker." : $"A converter's name is 1 to {LongestName} characters long."));
+            problems.Add(new("converter", overlocker is null ? "A converter goes over the upper looper of an overlocker."
+                : overlocker.ConverterName is { } has ? $"By its record this machine's converter is called “{has}”." : "By its record this machine has no converter."));
         }
 
         Among("plate", "needle plate", setup.PlateName, plain?.Plates);
-        Among("foot", "presser foot", setup.FootName, plain?.Feet);
+        Among("foot", "presser foot", setup.FootName, head.PresserFeet);
         if (setup.NeedlePositionMm.TryGet(out var at) && (plain is null || !plain.NeedlePositionsMm.Contains(at)))
         {
             problems.Add(new("needlePositionMm", "The machine's record has no such needle position."));

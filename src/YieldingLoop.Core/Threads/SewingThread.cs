@@ -4,6 +4,12 @@ namespace YieldingLoop.Core.Threads;
 /// <param name="KindId">Its kind.</param>
 public sealed record SewingThread(string KindId)
 {
+    /// <summary>Thinnest thread that is believed, tex.</summary>
+    public const double LeastTex = 5;
+
+    /// <summary>Thickest, tex.</summary>
+    public const double MostTex = 400;
+
     /// <summary>Its own linear density, tex; null for the kind's.</summary>
     public double? Tex { get; init; }
 

@@ -109,10 +109,10 @@ public sealed record ThreadStock
         {
             problems.Add(new("labelSystem", "Say which system the figure is in. A “size” or “weight” is kept as text: it converts to nothing."));
         }
-        else if (LabelFigure is not null && LabelTex is not (>= 5 and <= 400))
+        else if (LabelFigure is not null && LabelTex is not (>= SewingThread.LeastTex and <= SewingThread.MostTex))
         {
             problems.Add(new("labelFigure", LabelTex is { } tex
-                ? Invariant($"That comes to {tex:0.##} tex; sewing threads lie between 5 and 400. Check the figure and its system.")
+                ? Invariant($"That comes to {tex:0.##} tex; sewing threads lie between {SewingThread.LeastTex:0} and {SewingThread.MostTex:0}. Check the figure and its system.")
                 : "The figure is above 0."));
         }
 

@@ -40,4 +40,7 @@ public sealed record CoverstitchDocument : MachineDocument
 
     /// <inheritdoc cref="Coverstitch.LooperTravel"/>
     public LooperTravel LooperTravel { get; init; } = LooperTravel.RightToLeft;
+
+    /// <inheritdoc cref="Coverstitch.SpecialFeet"/>
+    public IReadOnlyList<SlottedPartDocument> SpecialFeet { get; init; } = [];
 }

@@ -20,6 +20,9 @@ public abstract record MachineDocument
     /// <inheritdoc cref="Machine.NeedleSystem"/>
     public required string NeedleSystem { get; init; }
 
+    /// <inheritdoc cref="Machine.RoundShank"/>
+    public bool RoundShank { get; init; }
+
     /// <inheritdoc cref="Machine.NeedlePointIds"/>
     public required IReadOnlyList<string> NeedlePointIds { get; init; }
 
@@ -34,6 +37,18 @@ public abstract record MachineDocument
 
     /// <inheritdoc cref="Machine.ManualTable"/>
     public IReadOnlyList<ManualSettingDocument> ManualTable { get; init; } = [];
+
+    /// <inheritdoc cref="Machine.NeedleChart"/>
+    public IReadOnlyList<ManualNeedleDocument> NeedleChart { get; init; } = [];
+
+    /// <inheritdoc cref="Machine.FootPressure"/>
+    public SettingRangeDocument? FootPressure { get; init; }
+
+    /// <inheritdoc cref="Machine.FootDownToThread"/>
+    public bool FootDownToThread { get; init; }
+
+    /// <inheritdoc cref="Machine.NeedleOrder"/>
+    public NeedleOrder NeedleOrder { get; init; }
 }
 
 /// <inheritdoc cref="Convertible"/>

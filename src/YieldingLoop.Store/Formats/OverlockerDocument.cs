@@ -40,6 +40,15 @@ public sealed record OverlockerDocument : MachineDocument
 
     /// <inheritdoc cref="Overlocker.LooperOrder"/>
     public LooperOrder LooperOrder { get; init; }
+
+    /// <inheritdoc cref="Overlocker.AirThreaded"/>
+    public bool AirThreaded { get; init; }
+
+    /// <inheritdoc cref="Overlocker.ConverterName"/>
+    public string? ConverterName { get; init; }
+
+    /// <inheritdoc cref="Overlocker.SpecialFeet"/>
+    public IReadOnlyList<SlottedPartDocument> SpecialFeet { get; init; } = [];
 }
 
 /// <inheritdoc cref="FingerPosition"/>

@@ -25,6 +25,12 @@ public sealed record PlainMachineDocument : MachineDocument
 
     /// <inheritdoc cref="PlainMachine.StretchStitchIds"/>
     public required IReadOnlyList<string> StretchStitchIds { get; init; }
+
+    /// <inheritdoc cref="PlainMachine.Electronic"/>
+    public bool Electronic { get; init; }
+
+    /// <inheritdoc cref="PlainMachine.TwinSetting"/>
+    public bool TwinSetting { get; init; }
 }
 
 /// <inheritdoc cref="SlottedPart"/>

@@ -76,7 +76,7 @@ public sealed record PlanDocument
 }
 
 /// <inheritdoc cref="ThreadFigures"/>
-public sealed record ThreadFiguresDocument(ThreadPosition Position, double StepsTighter, double TensionCentinewtons, bool ToBuy = false);
+public sealed record ThreadFiguresDocument(ThreadPosition Position, double StepsTighter, double TensionCentinewtons, bool ToBuy = false, bool? Even = null);
 
 /// <inheritdoc cref="PlanCost"/>
 public sealed record PlanCostDocument(double ChangeoverMinutes, double ThreadMetres, double Steps, int Purchases);

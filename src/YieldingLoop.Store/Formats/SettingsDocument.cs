@@ -31,7 +31,7 @@ public sealed record SettingsDocument
 public sealed record SchoolsDocument(string JoinId, string HideThreadId, string StableKnitPointId, string LooperOrderId = "upper-first")
 {
     /// <inheritdoc cref="ChosenSchools.HemStitchId"/>
-    public string HemStitchId { get; init; } = "look";
+    public string HemStitchId { get; init; } = "speed";
 
     /// <inheritdoc cref="ChosenSchools.HemLengthId"/>
     public string HemLengthId { get; init; } = "two-and-a-half";
@@ -50,6 +50,21 @@ public sealed record SchoolsDocument(string JoinId, string HideThreadId, string 
 
     /// <inheritdoc cref="ChosenSchools.RawEdgeId"/>
     public string RawEdgeId { get; init; } = "raw";
+
+    /// <inheritdoc cref="ChosenSchools.NeedleOrderId"/>
+    public string NeedleOrderId { get; init; } = "right-first";
+
+    /// <inheritdoc cref="ChosenSchools.TexturedDialId"/>
+    public string TexturedDialId { get; init; } = "one-looser";
+
+    /// <inheritdoc cref="ChosenSchools.LastGuideId"/>
+    public string LastGuideId { get; init; } = "past";
+
+    /// <inheritdoc cref="ChosenSchools.TwinSpoolsId"/>
+    public string TwinSpoolsId { get; init; } = "same-cap";
+
+    /// <inheritdoc cref="ChosenSchools.TwinSidesId"/>
+    public string TwinSidesId { get; init; } = "first-left";
 
     /// <inheritdoc cref="ChosenSchools.BrokenThreadId"/>
     public string BrokenThreadId { get; init; } = "by-place";

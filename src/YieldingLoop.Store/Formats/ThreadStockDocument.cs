@@ -51,6 +51,9 @@ public sealed record ThreadTestDocument
     /// <inheritdoc cref="ThreadTest.SuffersHeat"/>
     public Observed SuffersHeat { get; init; }
 
+    /// <inheritdoc cref="ThreadTest.RunsEven"/>
+    public Observed RunsEven { get; init; }
+
     /// <inheritdoc cref="ThreadTest.ThickAndGlossy"/>
     public Observed ThickAndGlossy { get; init; }
 }

@@ -142,7 +142,7 @@ internal static class PlanRequestReader
         return new PlanQuestion(
             figures, Documents.Read(body.Seam),
             [.. body.Machines.Select(m => new MachineAtHand(m.Id, Documents.Read(m.Machine), m.State?.ToSetup() ?? Setup.Unknown) { Lifted = [.. (m.LiftedRules ?? []).Select(Documents.Read)] })],
-            body.Drawer is { } drawer ? new Core.Planning.Drawer([.. (drawer.Needles ?? []).Select(Documents.Read)], [.. (drawer.Threads ?? []).Select(Documents.Read).Select(t => new Cone(t.Name.Trim(), t))]) : null,
+            body.Drawer is { } drawer ? new Core.Planning.Drawer(drawer.Needles?.Select(Documents.Read).ToList(), drawer.Threads?.Select(Documents.Read).Select(t => new Cone(t.Name.Trim(), t)).ToList()) : null,
             schools, Weights(body), body.Pins is { } pins ? Documents.Read(pins) : PlanPins.None);
     }
 

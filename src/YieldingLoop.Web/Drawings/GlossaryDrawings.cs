@@ -105,6 +105,7 @@ public static class GlossaryDrawings
         ["stitch.lettuce-edge"] = s => s.Path("M8 34q13-22 26 0t26 0t26 0t26 0v34h-104z", "aid-cloth").Path("M8 34q13-22 26 0t26 0t26 0t26 0", "g-thread t-upper-looper"),
         ["stitch.flatlock"] = s => s.Rect(8, 14, 52, 50, "aid-cloth", 1).Rect(60, 14, 52, 50, "aid-cloth", 1).Path("M44 20h32M44 31h32M44 42h32M44 53h32", "g-thread t-upper-looper"),
         ["thread.linear-density"] = s => s.Path("M10 22h100", "g-thread t-needle-right").Path("M10 50h100", "g-thick t-needle-right"),
+        ["stitch.super-stretch"] = s => Loops(s.Rect(10, 26, 100, 38, "aid-cloth", 2), 10, 22, 8).Path("M6 76h22M6 76l6-4M6 76l6 4M114 76H92M114 76l-6-4M114 76l-6 4", "g-line"),
         ["stitch.rolled-hem"] = s => s.Path("M8 34h64q22 0 22 12t-14 12-12-10 8-8", "g-line").Path("M74 30q24-6 28 16t-22 18", "g-thread t-upper-looper"),
     };
 

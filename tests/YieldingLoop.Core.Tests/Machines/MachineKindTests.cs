@@ -131,17 +131,30 @@ public class MachineKindTests
         StretchAcrossPercent = Figure.Of(stretch, 0, FigureSource.Measured), StretchLengthwisePercent = Figure.Of(10, 0, FigureSource.Measured),
     };
 
+    private static readonly IReadOnlyList<ThreadPosition> BothSeats = [NeedleLeft, NeedleRight];
+
+    [Fact]
+    public void A_row_holds_for_the_seats_it_names_and_one_that_names_them_comes_first()
+    {
+        static ManualSetting Row(double ideal, params ThreadPosition[] seats) => new() { StitchId = "504", Seats = seats, Dials = [new(UpperLooper, ideal)] };
+        var machine = OverlockerTemplate.Create("Bench") with { ManualTable = [Row(1), Row(2, NeedleLeft)] };
+        Assert.Empty(MachineCheck.Problems(machine));
+        Assert.Equal(2, ManualTable.For(machine, "504", Cloth(150, 20), [NeedleLeft])!.Dials[0].Ideal);
+        Assert.Equal(1, ManualTable.For(machine, "504", Cloth(150, 20), [NeedleRight])!.Dials[0].Ideal);
+        Assert.Null(ManualTable.For(machine with { ManualTable = [Row(2, NeedleLeft)] }, "504", Cloth(150, 20), [NeedleRight]));
+    }
+
     [Fact]
     public void The_manual_has_a_row_per_stitch_and_cloth_and_the_nearest_one_counts()
     {
         static ManualSetting Row(ManualCloth cloth, double ideal) => new() { StitchId = "514", Cloth = cloth, Dials = [new(UpperLooper, ideal)] };
         var machine = OverlockerTemplate.Create("Bench") with { ManualTable = [Row(ManualCloth.Any, 1), Row(ManualCloth.Heavy, 2), Row(ManualCloth.VeryStretchy, 3)] };
         Assert.Empty(MachineCheck.Problems(machine));
-        Assert.Equal(1, ManualTable.For(machine, "514", Cloth(150, 20))!.Dials[0].Ideal);
-        Assert.Equal(2, ManualTable.For(machine, "514", Cloth(300, 20))!.Dials[0].Ideal);
-        Assert.Equal(3, ManualTable.For(machine, "514", Cloth(300, 90))!.Dials[0].Ideal);
-        Assert.Null(ManualTable.For(machine, "504", Cloth(300, 90)));
-        Assert.Null(ManualTable.For(machine with { ManualTable = [Row(ManualCloth.Heavy, 2)] }, "514", Cloth(150, 20)));
+        Assert.Equal(1, ManualTable.For(machine, "514", Cloth(150, 20), BothSeats)!.Dials[0].Ideal);
+        Assert.Equal(2, ManualTable.For(machine, "514", Cloth(300, 20), BothSeats)!.Dials[0].Ideal);
+        Assert.Equal(3, ManualTable.For(machine, "514", Cloth(300, 90), BothSeats)!.Dials[0].Ideal);
+        Assert.Null(ManualTable.For(machine, "504", Cloth(300, 90), BothSeats));
+        Assert.Null(ManualTable.For(machine with { ManualTable = [Row(ManualCloth.Heavy, 2)] }, "514", Cloth(150, 20), BothSeats));
     }
 
     [Theory]
@@ -164,7 +177,7 @@ public class MachineKindTests
         var row = new ManualSetting { StitchId = "514", Dials = [new(UpperLooper, 4)] };
         Assert.Equal("manualTable[1].cloth", Assert.Single(MachineCheck.Problems(OverlockerTemplate.Create("B") with { ManualTable = [row, row] })).Field);
         Assert.Equal("manualTable[0].top-cover", Assert.Single(MachineCheck.Problems(OverlockerTemplate.Create("B") with { ManualTable = [row with { Dials = [new(TopCover, 4)] }] })).Field);
-        Assert.Contains("no differential", Assert.Single(MachineCheck.Problems(Plain with { ManualTable = [new() { StitchId = "301", Dials = [], Differential = 1 }] })).Message, StringComparison.Ordinal);
+        Assert.Contains("cannot be set", Assert.Single(MachineCheck.Problems(Plain with { ManualTable = [new() { StitchId = "301", Dials = [], Differential = 1 }] })).Message, StringComparison.Ordinal);
     }
 
     // Common practice B5, no published source.

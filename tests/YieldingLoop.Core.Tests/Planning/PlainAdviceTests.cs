@@ -5,6 +5,7 @@ using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Procedures;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 
@@ -59,9 +60,9 @@ public class PlainAdviceTests
         var advice = Advice(seam);
         Assert.Equal(StitchCatalogue.TripleStraight, advice.Best!.Stitch);
         Assert.True(advice.BasteFirst);
-        var steps = ProcedureCatalogue.For(seam, ChosenSchools.Default);
+        var steps = ProcedureCatalogue.For(seam, ChosenSchools.Default, new Setup { StitchId = "triple-straight" });
         Assert.Equal("baste", steps[0].Code);
-        Assert.True(steps.ToList().FindIndex(s => s.Code == "triple-straight-over-basting") > 0);
+        Assert.True(steps.ToList().FindIndex(s => s.Code == "triple-beside-basting") > 0);
     }
 
     [Fact]
@@ -134,20 +135,53 @@ public class PlainAdviceTests
         Assert.True(all.Values.Select(steps => string.Join('|', steps.Select(s => s.Code))).Distinct().Count() == all.Count);
 
         var hem = Tee with { Job = SeamJob.Hem };
-        var codes = (ChosenSchools schools) => ProcedureCatalogue.For(hem, schools).Select(s => s.Code).ToList();
-        Assert.DoesNotContain("fuse-tape", codes(ChosenSchools.Default));
-        Assert.Contains("fuse-tape", codes(ChosenSchools.Default.With(SchoolCatalogue.HemTape, "always")));
-        Assert.Contains("tails-to-the-back", codes(ChosenSchools.Default));
-        Assert.Contains("back-tack", codes(ChosenSchools.Default.With(SchoolCatalogue.TwinEnds, "back-tack")));
-        Assert.DoesNotContain("trim-raw-edge", codes(ChosenSchools.Default.With(SchoolCatalogue.RawEdge, "overlock")));
-        Assert.Contains(ProcedureCatalogue.For(hem, ChosenSchools.Default), s => s.Caution == CautionPlace.TwinNeedle);
-        // Whatever school is followed, every step is said in full and names the school it follows.
+        var twin = new Setup { StitchId = "twin-needle" };
+        var codes = (ChosenSchools schools, Setup setup) => ProcedureCatalogue.For(hem, schools, setup).Select(s => s.Code).ToList();
+        Assert.DoesNotContain("fuse-tape", codes(ChosenSchools.Default, twin));
+        Assert.Contains("fuse-tape", codes(ChosenSchools.Default, twin with { Tape = true }));
+        Assert.Contains("cut-what-is-left-over", codes(ChosenSchools.Default, twin with { Tape = true }));
+        Assert.Equal(CautionPlace.Tape, ProcedureCatalogue.For(hem, ChosenSchools.Default, twin with { Tape = true }).Single(s => s.Code == "fuse-tape").Caution);
+        Assert.Contains("tails-to-the-back", codes(ChosenSchools.Default, twin));
+        Assert.Contains("back-tack", codes(ChosenSchools.Default.With(SchoolCatalogue.TwinEnds, "back-tack"), twin));
+        Assert.Contains("trim-raw-edge", codes(ChosenSchools.Default, twin));
+        Assert.DoesNotContain("trim-raw-edge", codes(ChosenSchools.Default.With(SchoolCatalogue.RawEdge, "overlock"), twin));
+        Assert.DoesNotContain("trim-raw-edge", codes(ChosenSchools.Default.With(SchoolCatalogue.RawEdge, "left"), twin));
+        Assert.Contains(ProcedureCatalogue.For(hem, ChosenSchools.Default, twin), s => s.Caution == CautionPlace.TwinNeedle);
+        // Whatever school is followed and whatever it is sewn with, every step is said in full and names the school it follows.
         foreach (var schools in SchoolCatalogue.Questions.SelectMany(q => q.Choices.Select(c => ChosenSchools.Default.With(q, c.Id))))
         {
-            Assert.Empty(Enum.GetValues<SeamJob>().SelectMany(job => ProcedureCatalogue.For(Tee with { Job = job }, schools)).SelectMany(ProcedureWords.Lacks));
+            foreach (var setup in StitchCatalogue.All.Select(s => (Setup?)new Setup { StitchId = s.Id, Tape = true }).Append(null))
+            {
+                Assert.Empty(Enum.GetValues<SeamJob>().SelectMany(job => ProcedureCatalogue.For(Tee with { Job = job }, schools, setup)).SelectMany(ProcedureWords.Lacks));
+            }
         }
 
-        var back = ProcedureCatalogue.For(hem, ChosenSchools.Default.With(SchoolCatalogue.TwinEnds, "back-tack")).Single(s => s.Code == "back-tack");
+        var back = ProcedureCatalogue.For(hem, ChosenSchools.Default.With(SchoolCatalogue.TwinEnds, "back-tack"), twin).Single(s => s.Code == "back-tack");
         Assert.Equal(("Back-tack a few stitches at both ends.", $"School: {SchoolCatalogue.TwinEnds.Find("back-tack").Name}."), (ProcedureWords.Of(back), ProcedureWords.Why(back)));
+    }
+
+    /// <summary>What a stitch does not have is not spoken of: the words of other machines, read off the finished sentences.</summary>
+    [Fact]
+    public void A_procedure_speaks_of_the_stitch_it_is_sewn_with()
+    {
+        string Said(SeamJob job, string stitch, Setup? setup = null) => string.Join(' ', ProcedureCatalogue.For(Tee with { Job = job }, ChosenSchools.Default, (setup ?? new()) with { StitchId = stitch }).Select(ProcedureWords.Of));
+        foreach (var cover in new[] { "406", "407", "602", "605" })
+        {
+            var hem = Said(SeamJob.Hem, cover);
+            Assert.DoesNotMatch("(?i)bobbin|twin|back-tack|tails to the back|zigzag|knife|chain back under", hem);
+            Assert.Contains("draw every needle thread into a loop in front", hem, StringComparison.Ordinal);
+            Assert.Contains("loops cover it", hem, StringComparison.Ordinal);
+        }
+
+        Assert.DoesNotMatch("(?i)twin|far row|from the face|looper|knife", Said(SeamJob.Hem, "honeycomb"));
+        Assert.Contains("from the wrong side", Said(SeamJob.Hem, "honeycomb"), StringComparison.Ordinal);
+        Assert.Contains("clear the chain off the finger", Said(SeamJob.Join, "514"), StringComparison.Ordinal);
+        Assert.DoesNotContain("foot up, turn", Said(SeamJob.Join, "514"), StringComparison.Ordinal);
+        Assert.DoesNotMatch("(?i)knife|chain|looper", Said(SeamJob.Elastic, "three-step-zigzag"));
+        Assert.DoesNotMatch("(?i)thick|looser", Said(SeamJob.DecorativeLine, "406"));
+        Assert.Contains("looser", Said(SeamJob.DecorativeLine, "401", new() { Threads = Places.Of((ThreadPosition.ChainLooper, new SewingThread("heavy-rayon"))) }), StringComparison.Ordinal);
+        Assert.Contains("beside the basting, not on it", Said(SeamJob.Join, "triple-straight"), StringComparison.Ordinal);
+        Assert.Contains("converter", Said(SeamJob.Flatlock, "503", new() { ConverterName = "converter" }), StringComparison.Ordinal);
+        Assert.DoesNotContain("converter", Said(SeamJob.Flatlock, "504"), StringComparison.Ordinal);
     }
 }

@@ -155,7 +155,7 @@ public class PlanSearchTests
     {
         var plan = Answer(Ask(Cloth("power-knit"), SideSeam with { Job = SeamJob.Flatlock, OnSkin = true }, Overlocker())).Best.Plan;
         Assert.True(plan.Flatlock);
-        Assert.InRange(plan.Figures.Seam.GapMm, 0.8 * plan.LoopWidthMm, 1.2 * plan.LoopWidthMm);
+        Assert.InRange(plan.Figures.Seam.GapMm, 0.8 * plan.LoopWidthMm, 1.5 * plan.LoopWidthMm);
         Assert.Equal((plan.Figures.Seam.GapMm, 0.8 * plan.LoopWidthMm), (plan.Targets.GapMm!.Value.Wanted, plan.Targets.GapMm.Value.Least));
         Assert.Equal((0.5, 1.5), (plan.Targets.OverhangMm!.Value.Least, plan.Targets.OverhangMm.Value.Most));
         Assert.InRange(plan.Figures.Seam.OverhangMm!.Value, 0.5, 1.5);
@@ -190,7 +190,7 @@ public class PlanSearchTests
         Assert.Equal(FormattableString.Invariant($"It holds {longer.Setup.Plan.Figures.Seam.StrengthNewtonsPerCm:0} N/cm where {0.35 * question.Cloth.AreaDensityGsm.Value:0} are wanted."), Sentences.Of(longer.Behind));
         Assert.Equal((best.StitchId, best.Needle.PointId, best.FingerName), (longer.Setup.Plan.StitchId, longer.Setup.Plan.Needle.PointId, longer.Setup.Plan.FingerName));
         var knife = Planner.WhyNot(question, PlanPins.None with { CuttingWidthMm = 3 }).Value!;
-        Assert.Contains(new Finding("overhang-over").With("overhangMm", knife.Setup!.Plan.Figures.Seam.OverhangMm!.Value), knife.Behind.Parts);
+        Assert.Contains(new Finding("overhang-over").With("overhangMm", knife.Setup!.Plan.Figures.Seam.OverhangMm!.Value).With("end", "knife-between"), knife.Behind.Parts);
         Assert.Equal("join.strength-first", Planner.WhyNot(question, PlanPins.None with { StitchId = "504" }).Value!.Behind.Why.Names["school"]);
         Assert.Equal("is-the-choice", Planner.WhyNot(question, PlanPins.None with { StitchId = best.StitchId }).Value!.Behind.Why.Code);
     }
@@ -213,7 +213,7 @@ public class PlanSearchTests
         Assert.Equal(["textured nylon"], bought.ToBuy);
         Assert.Contains(bought.Reasons, r => r.Findings.Contains(new Finding("to-buy").With("thread", "textured-nylon")));
         Assert.Empty(Answer(question with { Seam = SideSeam with { OnSkin = true } }).Best.Plan.ToBuy);
-        Assert.Contains("jersey", string.Join(' ', Answer(question with { Drawer = drawer with { Needles = [drawer.Needles[0] with { System = "another" }] } }).Best.Plan.ToBuy), StringComparison.Ordinal);
+        Assert.Contains("jersey", string.Join(' ', Answer(question with { Drawer = drawer with { Needles = [drawer.Needles![0] with { System = "another" }] } }).Best.Plan.ToBuy), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -231,7 +231,7 @@ public class PlanSearchTests
         var kind = ThreadCatalogue.Kinds.Single(k => k.Id == answer.Help[0].Finding.Names["thread"]);
         Assert.True(kind.Textured);
         Assert.Equal(answer.Help.Max(h => h.YieldPercent), answer.Help[0].YieldPercent);
-        var bought = Answer(question with { Drawer = drawer with { Threads = [.. drawer.Threads, new Cone("3", new ThreadStock { Name = "New", KindId = kind.Id })] } }).Best.Plan;
+        var bought = Answer(question with { Drawer = drawer with { Threads = [.. drawer.Threads!, new Cone("3", new ThreadStock { Name = "New", KindId = kind.Id })] } }).Best.Plan;
         Assert.Equal(answer.Help[0].YieldPercent, bought.Figures.YieldPercent.Middle, 6);
 
         var turned = Answer(Ask(Cloth("rib-2x2"), SideSeam with { NeedKind = NeedKind.Movement, MovementId = "knee-length" }, Overlocker()));
@@ -330,7 +330,7 @@ public class PlanSearchTests
         {
             var dial = tuned is PlainMachine plain ? plain.TopTension : tuned.DialOf(thread.Position);
             Assert.Contains(dial.Numbers(), n => Math.Abs(n - thread.DialNumber!.Value) < 1e-9);
-            Assert.True(!thread.Kind.Textured || thread.StepsTighter <= DialTension.ThreadNeutralSteps(thread.Kind, head.CalibrationThread) + 1e-6, which);
+            Assert.True(!thread.Kind.Textured || thread.StepsTighter <= 1e-6, which);
         }
 
         Assert.All(needles, t => Assert.True(t.Kind.DiscDiameterMm <= 0.8 * 0.4 * plan.Needle.SizeMetric / 100 + 1e-9, which));
@@ -365,7 +365,7 @@ public class PlanSearchTests
         var hand = question.Machines.Single(m => m.Machine == machine);
         Assert.Equal(Changeover.Between(machine, hand.State, state) + (plan.Tape ? MinutesFor.Part : 0), plan.Cost!.ChangeoverMinutes, 9);
         Assert.Equal(plan.Figures.Seam.Consumption, plan.Cost.ThreadMetres);
-        if (question.Drawer is { Threads.Count: > 0 } drawer)
+        if (question.Drawer is { Threads: not null } drawer)
         {
             Assert.All(plan.Threads, t => Assert.Equal(drawer.Threads.All(c => c.Stock.KindId != t.KindId || c.Stock.MetresLeft == 0), t.ToBuy));
         }
@@ -405,7 +405,7 @@ public class PlanSearchTests
             Assert.Equal(plan.Figures.Seam.OverhangMm, First(PlanTopic.CuttingWidth).Figures["overhangMm"]);
         }
 
-        Assert.Equal(plan.UpperLoosened, findings.Any(f => f.Code == "upper-loosened"));
+        Assert.Equal(plan.UpperLoosened, findings.Any(f => f.Code is "upper-loosened" or "upper-loosened-drags"));
         Assert.All(findings.Where(f => f.Figures.ContainsKey("drag")), f => Assert.Equal(plan.Figures.Drag, f.Figures["drag"]));
         Assert.All(findings.Where(f => f.Figures.ContainsKey("tunnellingIndex")), f => Assert.Equal(plan.Figures.Seam.TunnellingIndex!.Value / (plan.Tape ? 2 : 1), f.Figures["tunnellingIndex"]));
         Assert.All(findings.Where(f => f.Figures.ContainsKey("yieldPercent")), f => Assert.Equal(plan.Figures.YieldPercent.Middle, f.Figures["yieldPercent"]));
@@ -565,7 +565,8 @@ public class PlanSearchTests
             missed.Add((10, 1));
         }
 
-        return missed;
+        // What is missed by a hair is said, and weighs nothing.
+        return [.. missed.Where(m => m.Item2 >= 0.05)];
     }
 
     private static int Tier(SetupPlan plan, PlanQuestion question)

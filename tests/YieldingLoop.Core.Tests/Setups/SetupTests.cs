@@ -15,7 +15,7 @@ public class SetupTests
     private static readonly Coverstitch Cover = MachineTemplates.Coverstitch("Cover");
     private static readonly Convertible Both = Convertible.Of(Overlocker, Cover);
 
-    private static Setup With(ThreadPosition seat, double? gap = null, string system = System, string point = "stretch", int size = 75) =>
+    private static Setup With(ThreadPosition seat, double? gap = null, string system = System, string point = "stretch", int size = 80) =>
         new() { Needles = Places.Of((seat, new Needle(system, point, size, gap))) };
 
     private static Setup With(ThreadPosition position, string kind, string? colour = null) =>
@@ -30,7 +30,7 @@ public class SetupTests
         Assert.False(Setup.Unknown.AnyKnown);
         var full = new Setup
         {
-            Needles = Places.Of((NeedleLeft, new Needle(System, "stretch", 75)), (NeedleRight, new Needle(System, "stretch", 75))),
+            Needles = Places.Of((NeedleLeft, new Needle(System, "stretch", 80)), (NeedleRight, new Needle(System, "stretch", 80))),
             Threads = Places.Of(
                 (NeedleLeft, new SewingThread("spun-polyester")), (NeedleRight, new SewingThread("spun-polyester")),
                 (UpperLooper, new SewingThread("textured-nylon") { Colour = "#112233" }), (LowerLooper, new SewingThread("textured-nylon"))),
@@ -38,7 +38,7 @@ public class SetupTests
         };
         Assert.Empty(SetupCheck.Problems(Overlocker, full));
         Assert.True(full.AnyKnown);
-        Assert.Equal((3.5, true, 75), (full.Dials[UpperLooper].Value, full.Dials[LowerLooper].IsUnknown, full.Needles[NeedleLeft].Value.SizeMetric));
+        Assert.Equal((3.5, true, 80), (full.Dials[UpperLooper].Value, full.Dials[LowerLooper].IsUnknown, full.Needles[NeedleLeft].Value.SizeMetric));
         Assert.Empty(SetupCheck.Problems(Plain, With(Core.Threads.ThreadPosition.Needle, 4) with
         {
             Threads = Places.Of((Bobbin, new SewingThread("textured-nylon")), (NeedleLeft, new SewingThread("spun-polyester")), (NeedleRight, new SewingThread("stretch-polyester"))),
@@ -82,7 +82,10 @@ public class SetupTests
             ("knife", Plain, new() { Knife = KnifeStand.Away }),
             ("stitch", Plain, new() { StitchId = "514" }),
             ("converter", Plain, new() { ConverterName = "converter" }),
-            ("footPressure", Overlocker, new() { FootPressure = 0 }),
+            ("converter", Overlocker, new() { ConverterName = "converter" }),
+            ("footPressure", Overlocker, new() { FootPressure = 1 }),
+            ("footPressure", Overlocker with { FootPressure = new(0.5, 1.5, 0.1) }, new() { FootPressure = 0.4 }),
+            ("foot", Overlocker, new() { FootName = "bead foot" }),
             ("plate", Plain, new() { PlateName = "another" }),
             ("foot", Overlocker, new() { FootName = "zigzag foot" }),
             ("needlePositionMm", Plain, new() { NeedlePositionMm = 1 }),

@@ -12,8 +12,8 @@ internal static class StatePairs
 {
     public const int PerKind = 600;
 
-    private static readonly Overlocker Overlock = PlanSearchTests.Overlocker();
-    private static readonly Coverstitch Cover = PlanSearchTests.Cover() with { TopCover = PlanSearchTests.Cover().ChainLooper };
+    private static readonly Overlocker Overlock = PlanSearchTests.Overlocker() with { ConverterName = "two-thread converter", FootPressure = new(0.5, 1.5, 0.1) };
+    private static readonly Coverstitch Cover = PlanSearchTests.Cover() with { FootPressure = new(0.5, 1.5, 0.1), TopCover = PlanSearchTests.Cover().ChainLooper };
 
     /// <summary>Every kind of machine; an overlocker threads its loopers in either order.</summary>
     public static IReadOnlyList<(string Name, Machine Machine)> Machines { get; } =
@@ -22,7 +22,7 @@ internal static class StatePairs
         ("lower looper first", Overlock with { LooperOrder = LooperOrder.LowerFirst }),
         ("coverstitch", Cover),
         ("convertible", Convertible.Of(Overlock, Cover)),
-        ("plain", PlanSearchTests.Plain()),
+        ("plain", PlanSearchTests.Plain() with { FootPressure = new(0.5, 1.5, 0.1) }),
     ];
 
     /// <summary>A machine's pairs: what is on it, and what is wanted.</summary>

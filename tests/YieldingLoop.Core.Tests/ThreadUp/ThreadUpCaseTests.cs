@@ -13,7 +13,7 @@ namespace YieldingLoop.Core.Tests.ThreadUp;
 /// <summary>Single cases of practice: A4, B5 to B7, C8, E5, F7, F10 and F16. Common practice, no published source.</summary>
 public class ThreadUpCaseTests
 {
-    private static readonly Overlocker Machine = PlanSearchTests.Overlocker() with { LooperOrder = LooperOrder.UpperFirst };
+    private static readonly Overlocker Machine = PlanSearchTests.Overlocker() with { LooperOrder = LooperOrder.UpperFirst, ConverterName = "two-thread converter", FootPressure = new(0.5, 1.5, 0.1) };
 
     private static Needle Needle(int size = 80) => new(Machine.NeedleSystem, "stretch", size);
 

@@ -118,7 +118,7 @@ public class ThreadUpPlannerTests
     [Fact]
     public void What_would_strike_is_refused_and_everything_else_is_answered()
     {
-        var plain = Planning.PlanSearchTests.Plain();
+        var plain = Planning.PlanSearchTests.Plain() with { FootPressure = new(0.5, 1.5, 0.1) };
         var random = new Random(7);
         int refused = 0, answered = 0;
         var states = StatePairs.Of(plain).Take(300).ToList();

@@ -16,7 +16,7 @@ public class SentenceTests
     public void A_figure_is_said_in_the_format_of_its_template()
     {
         Assert.Equal("The seam opens 0.63 mm when pulled apart, over the acceptable 0.45.", Sentences.Of(new Finding("gap-over").With("gapMm", 0.6251).With("limitMm", 0.45)));
-        Assert.Equal("The seam grows −3.2 % in sewing, more than the 2 points that lie flat: the feed goes no further.", Sentences.Of(new Finding("growth-over").With("growthPercent", -3.24).With("limitPercent", 2)));
+        Assert.Equal("The seam grows −3.2 % in sewing, more than the 2 points that lie flat: the feed goes no further.", Sentences.Of(new Finding("growth-over").With("growthPercent", -3.24).With("limitPercent", 2).With("end", "feed-most")));
         Assert.Equal("Textured nylon in both loopers.", Sentences.Of(new Finding("looper-thread").With("thread", "textured-nylon").With("positions", "upper-looper,lower-looper")));
         Assert.Equal("Set 1 step tighter than that, so that the opened seam shows less thread.", Sentences.Of(new Finding("needle-tightened").With("stepsTighter", 1)));
         Assert.Equal("A flatlock of two threads is not what a hem is sewn with.", Sentences.Of(new Finding("does-the-job").With("stitch", "flatlock-2").With("job", "hem")));

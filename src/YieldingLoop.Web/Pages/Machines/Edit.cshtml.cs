@@ -55,6 +55,11 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
             form.LooperOrder = null;
         }
 
+        if (row is null)
+        {
+            form.NeedleOrder = Wording.Settings.Schools.Follows(SchoolCatalogue.NeedleOrder, "left-first") ? NeedleOrder.LeftFirst : NeedleOrder.RightFirst;
+        }
+
         return form;
     }
 

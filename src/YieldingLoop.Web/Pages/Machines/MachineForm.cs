@@ -83,6 +83,32 @@ public sealed class MachineForm : RecordForm
 
     public List<TableRowForm> Table { get; set; } = [];
 
+    public List<ChartRowForm> Chart { get; set; } = [];
+
+    public bool RoundShank { get; set; }
+
+    public bool FootPressureSet { get; set; }
+
+    public RangeForm FootPressure { get; set; } = new();
+
+    public bool FootDownToThread { get; set; }
+
+    public NeedleOrder NeedleOrder { get; set; }
+
+    public bool AirThreaded { get; set; }
+
+    public string? ConverterName { get; set; }
+
+    /// <summary>Special feet while it overlocks.</summary>
+    public List<PartForm> SpecialFeet { get; set; } = [];
+
+    /// <summary>Special feet while it sews cover stitches.</summary>
+    public List<PartForm> CoverFeet { get; set; } = [];
+
+    public bool Electronic { get; set; }
+
+    public bool TwinSetting { get; set; }
+
     public bool Overlocks => MachineKind is MachineKind.Overlocker or MachineKind.Convertible;
 
     public bool Covers => MachineKind is MachineKind.Coverstitch or MachineKind.Convertible;
@@ -105,6 +131,12 @@ public sealed class MachineForm : RecordForm
             NeedlePointIds = [.. machine.NeedlePointIds],
             NeedleSizes = [.. machine.NeedleSizes],
             CalibrationThreadId = machine.CalibrationThreadId,
+            RoundShank = machine.RoundShank,
+            FootPressureSet = machine.FootPressure is not null,
+            FootPressure = RangeForm.From(machine.FootPressure ?? new SettingRange(0.5, 1.5, 0.1)),
+            FootDownToThread = machine.FootDownToThread,
+            NeedleOrder = machine.NeedleOrder,
+            Chart = [.. machine.NeedleChart.Select(ChartRowForm.From), .. Enumerable.Range(0, SpareRows).Select(_ => new ChartRowForm())],
         };
         if (machine.AsOverlocker() is { } overlocker)
         {
@@ -137,6 +169,9 @@ public sealed class MachineForm : RecordForm
         Differential = RangeForm.From(machine.Differential);
         FourThreadStitchId = machine.FourThreadStitchId;
         LooperOrder = machine.LooperOrder;
+        AirThreaded = machine.AirThreaded;
+        ConverterName = machine.ConverterName;
+        SpecialFeet = [.. machine.SpecialFeet.Select(PartForm.From), new PartForm(), new PartForm()];
     }
 
     private void Fill(Coverstitch machine)
@@ -149,6 +184,7 @@ public sealed class MachineForm : RecordForm
         ChainSeatIds = [.. machine.ChainSeatIds];
         CoverDifferential = RangeForm.From(machine.Differential);
         LooperTravel = machine.LooperTravel;
+        CoverFeet = [.. machine.SpecialFeet.Select(PartForm.From), new PartForm(), new PartForm()];
     }
 
     private void Fill(PlainMachine machine)
@@ -160,6 +196,8 @@ public sealed class MachineForm : RecordForm
         NeedlePositionsMm = string.Join("; ", machine.NeedlePositionsMm.Select(p => FieldText.Of(p)));
         BobbinSlidesAtGrams = FieldText.Of(machine.BobbinSlidesAtGrams);
         StretchStitchIds = [.. machine.StretchStitchIds];
+        Electronic = machine.Electronic;
+        TwinSetting = machine.TwinSetting;
     }
 
     /// <summary>Reads what was typed; faults go to the reader.</summary>
@@ -196,9 +234,17 @@ public sealed class MachineForm : RecordForm
             NeedleSizes = [.. NeedleSizes.Distinct().Order()],
             FourThreadStitchId = FourThreadStitchId ?? "",
             LooperOrder = ReadLooperOrder(reader),
+            AirThreaded = AirThreaded,
+            ConverterName = string.IsNullOrWhiteSpace(ConverterName) ? null : ConverterName.Trim(),
+            SpecialFeet = [.. SpecialFeet.Take(MachineCheck.MostParts).Select((p, i) => p.Read(reader, $"SpecialFeet[{i}]")).OfType<SlottedPart>()],
             CalibrationThreadId = CalibrationThreadId ?? "",
             ThreadMarks = Marks(),
             ManualTable = ReadTable(reader),
+            RoundShank = RoundShank,
+            FootPressure = FootPressureSet ? FootPressure.Read(reader, nameof(FootPressure)) : null,
+            FootDownToThread = FootDownToThread,
+            NeedleOrder = NeedleOrder,
+            NeedleChart = ReadChart(reader),
         };
     }
 
@@ -217,6 +263,7 @@ public sealed class MachineForm : RecordForm
             ChainSeatIds = [.. ChainSeatIds.Distinct()],
             Differential = CoverDifferential.Read(reader, nameof(CoverDifferential)),
             LooperTravel = LooperTravel,
+            SpecialFeet = [.. CoverFeet.Take(MachineCheck.MostParts).Select((p, i) => p.Read(reader, $"CoverFeet[{i}]")).OfType<SlottedPart>()],
             StitchLengthMm = StitchLength.Read(reader, nameof(StitchLength)),
             NeedleSystem = NeedleSystem ?? "",
             NeedlePointIds = [.. NeedlePointIds.Distinct()],
@@ -224,6 +271,11 @@ public sealed class MachineForm : RecordForm
             CalibrationThreadId = CalibrationThreadId ?? "",
             ThreadMarks = Marks(),
             ManualTable = ReadTable(reader),
+            RoundShank = RoundShank,
+            FootPressure = FootPressureSet ? FootPressure.Read(reader, nameof(FootPressure)) : null,
+            FootDownToThread = FootDownToThread,
+            NeedleOrder = NeedleOrder,
+            NeedleChart = ReadChart(reader),
         };
     }
 
@@ -244,6 +296,13 @@ public sealed class MachineForm : RecordForm
         CalibrationThreadId = CalibrationThreadId ?? "",
         ThreadMarks = Marks(),
         ManualTable = ReadTable(reader),
+        RoundShank = RoundShank,
+        FootPressure = FootPressureSet ? FootPressure.Read(reader, nameof(FootPressure)) : null,
+        FootDownToThread = FootDownToThread,
+        NeedleOrder = NeedleOrder,
+        NeedleChart = ReadChart(reader),
+        Electronic = Electronic,
+        TwinSetting = TwinSetting,
     };
 
     private Dictionary<string, string> Marks() =>
@@ -252,6 +311,9 @@ public sealed class MachineForm : RecordForm
 
     private List<ManualSetting> ReadTable(FormReader reader) =>
         [.. Table.Take(ManualTable.MostRows + SpareRows).Select((r, i) => r.Read(reader, $"Table[{i}]", TablePositions)).OfType<ManualSetting>()];
+
+    private List<ManualNeedle> ReadChart(FormReader reader) =>
+        [.. Chart.Take(Core.Needles.NeedleSize.All.Count + SpareRows).Select((r, i) => r.Read(reader, $"Chart[{i}]")).OfType<ManualNeedle>()];
 
     private List<double> ReadPositions(FormReader reader)
     {
@@ -308,6 +370,13 @@ public sealed class MachineForm : RecordForm
             return TableField(problem);
         }
 
+        if (problem.StartsWith("needleChart[", StringComparison.Ordinal))
+        {
+            var line = int.Parse(problem["needleChart[".Length..problem.IndexOf(']', StringComparison.Ordinal)], System.Globalization.CultureInfo.InvariantCulture);
+            var filled = Chart.Select((row, i) => (row, i)).Where(r => r.row.Filled).Select(r => r.i).ToList();
+            return $"Chart[{filled[line]}].{FormReader.FieldName(problem[(problem.IndexOf(']', StringComparison.Ordinal) + 2)..])}";
+        }
+
         return problem switch
         {
             "knifeDial" => nameof(KnifeAtLeast),
@@ -315,6 +384,8 @@ public sealed class MachineForm : RecordForm
             "fingers" => "Fingers[0].LoopWidthMm",
             "plates" => "Plates[0].Name",
             "feet" => "Feet[0].Name",
+            _ when cover && problem.StartsWith("specialFeet", StringComparison.Ordinal) => "CoverFeet" + (problem.Length > "specialFeet".Length ? FormReader.FieldName(problem)["SpecialFeet".Length..] : "[0].Name"),
+            "specialFeet" => "SpecialFeet[0].Name",
             "leftTipHigherMm" when cover => nameof(CoverLeftTipHigherMm),
             _ when cover && problem.StartsWith("differential", StringComparison.Ordinal) => "Cover" + FormReader.FieldName(problem),
             _ => FormReader.FieldName(problem).Replace("LoopWidthFromRightMm", nameof(FingerForm.LoopWidthMm), StringComparison.Ordinal),
@@ -330,6 +401,6 @@ public sealed class MachineForm : RecordForm
         var field = problem[(close + 2)..];
         return ThreadPositions.TryFromId(field, out var position)
             ? $"Table[{row}].Dials[{TablePositions.ToList().IndexOf(position)}]"
-            : $"Table[{row}].{FormReader.FieldName(field)}";
+            : $"Table[{row}].{FormReader.FieldName(field.Replace("Range", "", StringComparison.Ordinal))}";
     }
 }

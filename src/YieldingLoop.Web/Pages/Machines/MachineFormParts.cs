@@ -1,6 +1,7 @@
 using System.Globalization;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Units;
 using YieldingLoop.Web.Drawings;
@@ -129,6 +130,25 @@ public sealed class RangeForm
         reader.Required($"{prefix}.{nameof(Step)}", Step));
 }
 
+/// <summary>One line of the manual's needle and thread chart as it is typed; a line without figures is not there.</summary>
+public sealed class ChartRowForm
+{
+    public int SizeMetric { get; set; }
+
+    public string? LowTex { get; set; }
+
+    public string? HighTex { get; set; }
+
+    public string? IdealTex { get; set; }
+
+    internal bool Filled => SizeMetric != 0 || !string.IsNullOrWhiteSpace(LowTex) || !string.IsNullOrWhiteSpace(HighTex) || !string.IsNullOrWhiteSpace(IdealTex);
+
+    public static ChartRowForm From(ManualNeedle line) => new() { SizeMetric = line.SizeMetric, LowTex = FieldText.Of(line.LowTex), HighTex = FieldText.Of(line.HighTex), IdealTex = FieldText.Of(line.IdealTex) };
+
+    internal ManualNeedle? Read(FormReader reader, string prefix) => !Filled ? null : new ManualNeedle(
+        SizeMetric, reader.Required($"{prefix}.{nameof(LowTex)}", LowTex), reader.Required($"{prefix}.{nameof(HighTex)}", HighTex), reader.Number($"{prefix}.{nameof(IdealTex)}", IdealTex));
+}
+
 /// <summary>One row of the manual's table as it is typed; a row without a stitch is not there.</summary>
 public sealed class TableRowForm
 {
@@ -136,30 +156,46 @@ public sealed class TableRowForm
 
     public ManualCloth Cloth { get; set; }
 
+    /// <summary>The seats it is for, as <see cref="SeatSet.Id"/> names them; empty where it names none.</summary>
+    public string? Seats { get; set; }
+
     /// <summary>One field per dial of the machine: "4", or "4 (3–5)" with the permitted range.</summary>
     public List<string?> Dials { get; set; } = [];
 
+    /// <summary>Stitch length, mm, with its range.</summary>
     public string? LengthMm { get; set; }
 
+    /// <summary>Cutting or zigzag width, mm, with its range.</summary>
+    public string? WidthMm { get; set; }
+
     public string? Differential { get; set; }
+
+    public string? FingerName { get; set; }
+
+    /// <summary>"80, 90".</summary>
+    public string? NeedleSizes { get; set; }
 
     public string? Note { get; set; }
 
     public static TableRowForm From(ManualSetting row, IReadOnlyList<ThreadPosition> positions) => new()
     {
-        StitchId = row.StitchId, Cloth = row.Cloth, LengthMm = FieldText.Of(row.LengthMm), Differential = FieldText.Of(row.Differential), Note = row.Note,
-        Dials = [.. positions.Select(p => row.Dials.FirstOrDefault(d => d.Position == p) is { } dial ? Text(dial) : "")],
+        StitchId = row.StitchId, Cloth = row.Cloth, Seats = row.Seats.Count == 0 ? null : SeatSet.Of(row.Seats).Id,
+        LengthMm = Text(row.LengthMm, row.LengthRangeMm), WidthMm = Text(row.WidthMm, row.WidthRangeMm), Differential = Text(row.Differential, row.DifferentialRange),
+        FingerName = row.FingerName, NeedleSizes = string.Join(", ", row.NeedleSizes), Note = row.Note,
+        Dials = [.. positions.Select(p => row.DialOf(p) is { } dial ? Text(dial) : "")],
     };
 
-    public static string Text(ManualDial dial) => dial.Low is null && dial.High is null
-        ? FieldText.Of(dial.Ideal)
-        : $"{FieldText.Of(dial.Ideal)} ({FieldText.Of(dial.Low ?? dial.Ideal)}–{FieldText.Of(dial.High ?? dial.Ideal)})";
+    public static string Text(ManualDial dial) => Text(dial.Ideal, dial.Low is null && dial.High is null ? null : new ManualRange(dial.Low, dial.High))!;
+
+    /// <summary>"4", or "4 (3–5)" where a range is permitted; null where there is nothing.</summary>
+    public static string? Text(double? ideal, ManualRange? range) => range is null ? FieldText.Of(ideal)
+        : $"{FieldText.Of(ideal)} ({FieldText.Of(range.Low ?? ideal)}–{FieldText.Of(range.High ?? ideal)})";
 
     internal ManualSetting? Read(FormReader reader, string prefix, IReadOnlyList<ThreadPosition> positions)
     {
         if (string.IsNullOrWhiteSpace(StitchId))
         {
-            if (Dials.Append(LengthMm).Append(Differential).Append(Note).Any(f => !string.IsNullOrWhiteSpace(f)))
+            if (Dials.Concat([LengthMm, WidthMm, Differential, FingerName, NeedleSizes, Seats, Note]).Any(f => !string.IsNullOrWhiteSpace(f)))
             {
                 reader.Fault($"{prefix}.{nameof(StitchId)}", "Choose the stitch this row is for, or empty the row.");
             }
@@ -167,16 +203,39 @@ public sealed class TableRowForm
             return null;
         }
 
+        var (length, width, ratio) = (ReadRange(reader, $"{prefix}.{nameof(LengthMm)}", LengthMm), ReadRange(reader, $"{prefix}.{nameof(WidthMm)}", WidthMm), ReadRange(reader, $"{prefix}.{nameof(Differential)}", Differential));
         return new ManualSetting
         {
-            StitchId = StitchId, Cloth = Cloth, Note = (Note ?? "").Trim(),
-            LengthMm = reader.Number($"{prefix}.{nameof(LengthMm)}", LengthMm),
-            Differential = reader.Number($"{prefix}.{nameof(Differential)}", Differential),
+            StitchId = StitchId, Cloth = Cloth, Note = (Note ?? "").Trim(), Seats = SeatSet.Find(Seats)?.Seats ?? [],
+            LengthMm = length?.Ideal, LengthRangeMm = length?.Range, WidthMm = width?.Ideal, WidthRangeMm = width?.Range, Differential = ratio?.Ideal, DifferentialRange = ratio?.Range,
+            FingerName = string.IsNullOrWhiteSpace(FingerName) ? null : FingerName,
+            NeedleSizes = ReadSizes(reader, $"{prefix}.{nameof(NeedleSizes)}"),
             Dials = [.. positions.Zip(Dials).Select((d, i) => ReadDial(reader, $"{prefix}.{nameof(Dials)}[{i}]", d.First, d.Second)).OfType<ManualDial>()],
         };
     }
 
-    private static ManualDial? ReadDial(FormReader reader, string field, ThreadPosition position, string? text)
+    private List<int> ReadSizes(FormReader reader, string field)
+    {
+        var sizes = new List<int>();
+        foreach (var part in (NeedleSizes ?? "").Split([',', ';', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Take(9))
+        {
+            if (NeedleSize.TryFromMetric(int.TryParse(part.Split('/')[0], NumberStyles.None, CultureInfo.InvariantCulture, out var metric) ? metric : 0, out _))
+            {
+                sizes.Add(metric);
+            }
+            else
+            {
+                reader.Fault(field, "Write the metric sizes with a comma between them: 80, 90.");
+            }
+        }
+
+        return [.. sizes.Distinct()];
+    }
+
+    private static ManualDial? ReadDial(FormReader reader, string field, ThreadPosition position, string? text) =>
+        ReadRange(reader, field, text) is var (ideal, range) ? new ManualDial(position, ideal, range?.Low, range?.High) : null;
+
+    private static (double Ideal, ManualRange? Range)? ReadRange(FormReader reader, string field, string? text)
     {
         if (string.IsNullOrWhiteSpace(text))
         {
@@ -200,7 +259,7 @@ public sealed class TableRowForm
             return null;
         }
 
-        return numbers.Count == 1 ? new ManualDial(position, numbers[0]) : new ManualDial(position, numbers[0], numbers[1], numbers[2]);
+        return (numbers[0], numbers.Count == 1 ? null : new ManualRange(numbers[1], numbers[2]));
     }
 
     /// <summary>What a row says of its cloth.</summary>

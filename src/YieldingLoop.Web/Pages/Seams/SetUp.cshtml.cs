@@ -91,7 +91,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
     public IReadOnlyList<OwnRule> OwnRules { get; private set; } = [];
 
     /// <summary>How the seam is carried out.</summary>
-    public IReadOnlyList<ProcedureStep> Procedure => ProcedureCatalogue.For(Row.Entry, Schools);
+    public IReadOnlyList<ProcedureStep> Procedure => ProcedureCatalogue.For(Row.Entry, Schools, Card?.Plan.Setup);
 
     /// <summary>The row of the manual's table that comes nearest.</summary>
     public ManualSetting? Manual { get; private set; }
@@ -185,7 +185,9 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         // "Why not?" weighs the machine it is pinned to against the others.
         var among = Machine is null || Why ? soonest.Where(m => m.Id != Machine).Skip(Past).Take(PlanQuestion.MostMachines - (Machine is null ? 0 : 1)) : [];
         Asked = [.. Machines.Where(m => m.Id == Machine || among.Contains(m))];
-        var drawer = new Core.Planning.Drawer([.. (await workroom.ListNeedlesAsync(size: MostInDrawer)).Items.Select(n => n.Entry)], [.. (await workroom.ListThreadsAsync(size: MostInDrawer)).Items.Select(t => new Cone(FieldText.Of(t.Id), t.Entry))]);
+        var (needles, threads) = ((await workroom.ListNeedlesAsync(size: MostInDrawer)).Items, (await workroom.ListThreadsAsync(size: MostInDrawer)).Items);
+        // A drawer in which nothing was ever written down says nothing of what there is.
+        var drawer = new Core.Planning.Drawer(needles.Count == 0 ? null : [.. needles.Select(n => n.Entry)], threads.Count == 0 ? null : [.. threads.Select(t => new Cone(FieldText.Of(t.Id), t.Entry))]);
         var rules = (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).ToList();
         Pins = PinFields.For([.. Asked.Where(m => Machine is null || m.Id == Machine).Select(m => m.Entry)], Request.Query, wording);
         var pins = PinFields.Read(Pins, Machine);
@@ -216,7 +218,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         Alternatives = [.. found.Alternatives.Select(a => (a, CardOf(a, figures)))];
         Seen = $"{found.Best.MachineId}-{StoredFormat.Digest(Documents.Of(found.Best.Plan))}";
         OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, Row.Entry.Job, Card.Plan.Setup))];
-        Manual = ManualTable.For(MachineRow.Entry, Row.Entry.Job.Rolls() ? ManualSetting.RolledHemId : Card.Plan.StitchId, figures);
+        Manual = ManualTable.For(MachineRow.Entry, Row.Entry.Job.Rolls() ? ManualSetting.RolledHemId : Card.Plan.StitchId, figures, [.. Card.Plan.Setup.Needles.Filled]);
         Plain = Card.Machine is PlainMachine plain ? PlainStitchAdvice.For(figures, Row.Entry, Card.Plan.Need, plain, Schools).Value : null;
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(MachineRow);
     }
