@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
@@ -8,6 +9,12 @@ public enum CautionPlace
 {
     /// <summary>Before hands go near needles, loopers or knife.</summary>
     HandsIn,
+
+    /// <summary>The same at a plain machine.</summary>
+    HandsInPlain,
+
+    /// <summary>The same at a coverstitch machine.</summary>
+    HandsInCover,
 
     /// <summary>At the knife.</summary>
     Knife,
@@ -43,6 +50,8 @@ public static class CautionCatalogue
     public static IReadOnlyList<Caution> All { get; } =
     [
         new(CautionPlace.HandsIn, "Switch off at the wall before hands go near needles, loopers or knife. Turn the wheel toward you."),
+        new(CautionPlace.HandsInPlain, "Switch off at the wall before hands go near the needle. Turn the wheel toward you."),
+        new(CautionPlace.HandsInCover, "Switch off at the wall before hands go near needles or looper. Turn the wheel toward you."),
         new(CautionPlace.NeedleOut, "Used needles go into a closed container. Account for every piece of a broken one before the garment leaves the table."),
         new(CautionPlace.Knife, "The knife is sharp even at rest. After moving it, turn one full stitch by hand."),
         new(CautionPlace.Sewing, "Close the covers, tie back hair and sleeves, and wear eye protection where a needle could strike."),
@@ -52,13 +61,16 @@ public static class CautionCatalogue
         new(CautionPlace.Machine, "The machine's manual comes before anything said here. Electrical and timing work is for a qualified technician."),
     ];
 
+    /// <summary>The place before hands go in, by machine: a plain one has neither loopers nor a knife, a coverstitch no knife.</summary>
+    public static CautionPlace HandsIn(Machine head) => head switch { PlainMachine => CautionPlace.HandsInPlain, Coverstitch => CautionPlace.HandsInCover, _ => CautionPlace.HandsIn };
+
     /// <summary>The caution of a place.</summary>
     public static Caution At(CautionPlace place) => All.First(c => c.Place == place);
 
     /// <summary>The cautions that belong on the card of this set-up.</summary>
     public static IEnumerable<Caution> For(Setup setup)
     {
-        yield return At(CautionPlace.HandsIn);
+        yield return At(setup.CuttingWidthMm.IsThere || setup.FingerName.IsThere ? CautionPlace.HandsIn : setup.Threads[ThreadPosition.Bobbin].IsThere ? CautionPlace.HandsInPlain : CautionPlace.HandsInCover);
         if (setup.Twin is not null)
         {
             yield return At(CautionPlace.TwinNeedle);

@@ -46,6 +46,11 @@ public static class MachineCheck
             yield return new("needleSystem", "Write the needle system as the manual or the machine prints it, in at most 40 characters. Two systems are never assumed to interchange.");
         }
 
+        if (machine.NeedlePointIds.Distinct().Count() < machine.NeedlePointIds.Count || machine.NeedleSizes.Distinct().Count() < machine.NeedleSizes.Count)
+        {
+            yield return new(machine.NeedlePointIds.Distinct().Count() < machine.NeedlePointIds.Count ? "needlePointIds" : "needleSizes", "Each of them once.");
+        }
+
         if (machine.NeedlePointIds.Count == 0 || machine.NeedlePointIds.Any(id => NeedleCatalogue.Find(id) is null))
         {
             yield return new("needlePointIds", "Choose the points that are made in this machine's needle system.");

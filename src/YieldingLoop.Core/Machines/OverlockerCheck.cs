@@ -61,6 +61,11 @@ internal static class OverlockerCheck
                 problems.Add(new($"fingers[{i}].name", "Name the finger position as the manual does, in at most 40 characters."));
             }
 
+            else if (machine.Fingers.Take(i).Any(f => f.Name.Trim() == finger.Name.Trim()))
+            {
+                problems.Add(new($"fingers[{i}].name", "Two finger positions of one name cannot be told apart."));
+            }
+
             if (!(finger.LoopWidthFromRightMm is >= 0.5 and <= 10))
             {
                 problems.Add(new($"fingers[{i}].loopWidthFromRightMm", "The loops lie 0.5 to 10 mm from the right needle."));

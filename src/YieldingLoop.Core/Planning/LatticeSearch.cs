@@ -288,7 +288,7 @@ internal sealed class LatticeSearch
         (double, RankPart)? least = null;
         foreach (var cut in cuts)
         {
-            var part = judge.Knife(layout, reach, cut + layout.OutermostFromRightMm).Pay(question.Weights.PerChangeoverMinute * change.Knife(cut));
+            var part = judge.Knife(layout, reach, cut + layout.OutermostFromRightMm).Pay(question.Weights.PerChangeoverMinute * (change.Knife(cut) + change.KnifeStand(KnifeStand.Cutting)));
             if (least is null || part.CompareTo(least.Value.Item2) < 0)
             {
                 least = (cut, part);

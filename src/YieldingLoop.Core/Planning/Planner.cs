@@ -107,6 +107,7 @@ public static class Planner
         var need = question.Seam.Resolve();
         var problems = new List<Problem>(need.Problems);
         problems.AddRange(question.Weights.Problems());
+        problems.AddRange(PinCheck.Problems(question.Pins, question.Machines).Select(p => p with { Field = "pins." + p.Field }));
         var asked = question.Machines.Where(m => question.Pins.MachineId is null || m.Id == question.Pins.MachineId).ToList();
         var whole = asked.Where(m => MachineCheck.Problems(m.Machine).Count == 0).ToList();
         if (asked.Count == 0)
@@ -125,12 +126,18 @@ public static class Planner
 
         question = question with { Machines = whole };
         var search = LatticeSearch.Of(question, need.Value!);
-        return search.Best.Count > 0 ? Outcome.Of(new Asked(question, need.Value!, search)) : Outcome.Failed<Asked>([Problem(question, search)]);
+        return search.Best.Count > 0 ? Outcome.Of(new Asked(question, need.Value!, search)) : Outcome.Failed<Asked>([Problem(question, need.Value!, search)]);
     }
 
-    private static Problem Problem(PlanQuestion question, LatticeSearch search)
+    private static Problem Problem(PlanQuestion question, Need need, LatticeSearch search)
     {
         var (field, finding) = Nothing(question, search);
+        // The pin that by itself leaves nothing is the one to let go of.
+        if (field == "pins" && PinCheck.Each(question.Pins).Where(p => LatticeSearch.Of(question with { Pins = p.Alone }, need).Best.Count == 0).Select(p => p.Field).FirstOrDefault() is { } pin)
+        {
+            field = "pins." + pin;
+        }
+
         return new(field, Sentences.Of(finding)) { Finding = finding };
     }
 

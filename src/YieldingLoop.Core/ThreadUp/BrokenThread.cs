@@ -19,6 +19,11 @@ internal sealed record BrokenThread(Setup From, ThreadPosition? TiedOn, Finding?
             return new(Bare(), null, new("again-from-the-first"));
         }
 
+        if (question.WentBad)
+        {
+            return new(Bare(), null, new("again-went-bad"));
+        }
+
         if (question.Broke is not { } broke)
         {
             return new(left, null, null);
@@ -30,7 +35,9 @@ internal sealed record BrokenThread(Setup From, ThreadPosition? TiedOn, Finding?
         {
             "everything" => new(Bare(), null, Again("again-everything")),
             // The end that broke still lies in its guides, so that the thread from the cone can be tied to it. A needle's eye has to be threaded all the same.
-            "tie-on" when looper => new(Restored(), broke, Again("again-tied-on")),
+            "tie-on" when looper && left.Threads[broke].IsThere => new(left, broke, Again("again-tied-on")),
+            // Of a thread that is not on record nobody knows whether an end of it is left to tie to.
+            "tie-on" when looper => new(Gone(), null, Again("again-nothing-to-tie-to")),
             "by-place" when looper => new(Bare(), null, Again("again-for-looper")),
             _ when looper => new(Gone(), null, Again("again-looper-and-after")),
             _ => new(Gone(), null, Again("again-only")),
@@ -41,8 +48,5 @@ internal sealed record BrokenThread(Setup From, ThreadPosition? TiedOn, Finding?
         Setup Bare() => left with { Threads = left.Threads.With(left.Threads.Filled, Place<SewingThread>.Empty) };
 
         Setup Gone() => left with { Threads = left.Threads.With(broke, Place<SewingThread>.Empty) };
-
-        // Whether or not it is on record, an end of it is on the machine.
-        Setup Restored() => left.Threads[broke].IsThere ? left : left with { Threads = left.Threads.With(broke, question.Wanted.Threads[broke]) };
     }
 }

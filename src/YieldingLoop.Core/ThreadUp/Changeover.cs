@@ -42,7 +42,8 @@ public sealed class Changeover
         minutes += wanted.StitchLengthMm.TryGet(out var length) ? change.Length(length) : 0;
         minutes += wanted.Differential.TryGet(out var feed) ? change.Feed(feed) : 0;
         minutes += wanted.FootPressure.TryGet(out var pressure) ? change.FootPressure(pressure) : 0;
-        minutes += wanted.CuttingWidthMm.TryGet(out var cut) ? change.Knife(cut, wanted.Knife.Or(KnifeStand.Cutting)) : 0;
+        minutes += wanted.CuttingWidthMm.TryGet(out var cut) ? change.Knife(cut) : 0;
+        minutes += wanted.Knife.TryGet(out var stand) ? change.KnifeStand(stand) : 0;
         minutes += wanted.Stitch is { } stitch ? change.Stitch(stitch.SwitchedTo) : 0;
         minutes += wanted.ZigzagWidthMm.TryGet(out var width) ? change.Width(width) : 0;
         minutes += wanted.NeedlePositionMm.TryGet(out var at) ? change.NeedlePosition(at) : 0;
@@ -79,9 +80,11 @@ public sealed class Changeover
     /// <summary>The needle position set.</summary>
     public double NeedlePosition(double millimetres) => Same(from.NeedlePositionMm, millimetres) ? 0 : MinutesFor.Dial;
 
-    /// <summary>The cutting width set, and the knife swung in or away.</summary>
-    public double Knife(double millimetres, KnifeStand stand = KnifeStand.Cutting) =>
-        Same(from.CuttingWidthMm, millimetres) && from.Knife.Or(KnifeStand.Cutting) == stand ? 0 : MinutesFor.Part;
+    /// <summary>The cutting width set.</summary>
+    public double Knife(double millimetres) => Same(from.CuttingWidthMm, millimetres) ? 0 : MinutesFor.Part;
+
+    /// <summary>The knife swung away, or brought back; one of which nobody has said anything cuts.</summary>
+    public double KnifeStand(KnifeStand stand) => from.Knife.Or(Setups.KnifeStand.Cutting) == stand ? 0 : MinutesFor.Part;
 
     /// <summary>The finger set.</summary>
     public double Finger(string name) => from.FingerName.Thing() == name ? 0 : MinutesFor.Part;
@@ -123,7 +126,7 @@ public sealed class Changeover
     public bool Has(ThreadPosition position, SewingThread wanted) => from.Threads[position].TryGet(out var here) && here.Serves(wanted);
 
     /// <summary>Whether a looper has to be threaded from its cone for these threads, so that every position after it is cleared first.</summary>
-    public bool Afresh(IEnumerable<ThreadPosition> wanted) => wanted.Any(p => p != ThreadPosition.Bobbin && !p.IsNeedle() && !from.Threads[p].IsThere);
+    public bool Afresh(IEnumerable<ThreadPosition> wanted) => wanted.Any(p => p is not (ThreadPosition.Bobbin or ThreadPosition.TopCover) && !p.IsNeedle() && !from.Threads[p].IsThere);
 
     /// <summary>The loopers, or the bobbin, tied on or threaded from the cone.</summary>
     /// <param name="threadAt">Thread wanted in a position; null where none is.</param>
@@ -132,6 +135,8 @@ public sealed class Changeover
     {
         double minutes = 0;
         afresh = false;
+        // What is laid over the face lies in nobody's way.
+        minutes += threadAt(ThreadPosition.TopCover) is { } laid && !Has(ThreadPosition.TopCover, laid) ? from.Threads[ThreadPosition.TopCover].IsThere ? MinutesFor.TieOn : MinutesFor.Looper : 0;
         foreach (var position in LooperOrder(head))
         {
             if (threadAt(position) is not { } thread)
@@ -150,7 +155,7 @@ public sealed class Changeover
         return minutes;
     }
 
-    /// <summary>The loopers of a machine in the order they are threaded; the needles come after all of them.</summary>
+    /// <summary>The loopers of a machine in the order they are threaded; the needles come after all of them, and what is laid over the face whenever.</summary>
     public static IReadOnlyList<ThreadPosition> LooperOrder(Machine head) => head switch
     {
         Overlocker { LooperOrder: Machines.LooperOrder.LowerFirst } => LowerFirst,
@@ -161,8 +166,17 @@ public sealed class Changeover
 
     private static readonly ThreadPosition[] UpperFirst = [ThreadPosition.UpperLooper, ThreadPosition.LowerLooper];
     private static readonly ThreadPosition[] LowerFirst = [ThreadPosition.LowerLooper, ThreadPosition.UpperLooper];
-    private static readonly ThreadPosition[] ChainFirst = [ThreadPosition.ChainLooper, ThreadPosition.TopCover];
+    private static readonly ThreadPosition[] ChainFirst = [ThreadPosition.ChainLooper];
     private static readonly ThreadPosition[] BobbinOnly = [ThreadPosition.Bobbin];
+
+    /// <summary>The needles in the order this machine threads them (common practice B13).</summary>
+    /// <param name="head">The machine, or the half of a convertible one.</param>
+    /// <param name="needles">The needles.</param>
+    public static IEnumerable<(ThreadPosition Seat, Needle Needle)> NeedleOrder(Machine head, Places<Needle> needles)
+    {
+        var ordered = needles.Select(n => (Seat: n.Key, Needle: n.Value)).OrderBy(n => head.SeatOf(n.Seat).OffsetMm);
+        return head.NeedleOrder == Machines.NeedleOrder.RightFirst ? ordered.Reverse() : ordered;
+    }
 
     private static bool Same(Place<double> here, double wanted) => here.TryGet(out var number) && Math.Abs(number - wanted) < 1e-6;
 }

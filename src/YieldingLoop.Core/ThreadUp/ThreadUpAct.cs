@@ -75,7 +75,7 @@ public enum ThreadUpAct
     /// <summary>The pressure of the foot is set.</summary>
     FootPressure,
 
-    /// <summary>The cutting width is set, the knife swung in or away.</summary>
+    /// <summary>The cutting width is set.</summary>
     Knife,
 
     /// <summary>The wheel is turned by hand, toward you.</summary>
@@ -92,4 +92,19 @@ public enum ThreadUpAct
 
     /// <summary>A bobbin is wound, by the motor, before the power goes off (F16).</summary>
     WindBobbin,
+
+    /// <summary>The covers are opened, before hands go in.</summary>
+    OpenCovers,
+
+    /// <summary>The presser foot is let down for threading, because this machine's manual says so.</summary>
+    FootDown,
+
+    /// <summary>The knife is swung out of the way.</summary>
+    KnifeAway,
+
+    /// <summary>The knife is brought back to where it cuts.</summary>
+    KnifeBack,
+
+    /// <summary>What a machine that chooses on a screen may have forgotten is chosen again once it is on (A8).</summary>
+    ChooseAgain,
 }

@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
@@ -15,6 +16,9 @@ public sealed record ThreadUpPlan(Machine Machine, Setup From, Setup Wanted, IRe
 {
     /// <summary>Where a thread broke; null where none did.</summary>
     public ThreadPosition? Broke { get; init; }
+
+    /// <summary>The schools it was asked with; null in a list that was written down before it kept them.</summary>
+    public ChosenSchools? Schools { get; init; }
 
     /// <summary>What is threaded again because a thread broke, and by which school; empty where none did.</summary>
     public Finding? Again { get; init; }

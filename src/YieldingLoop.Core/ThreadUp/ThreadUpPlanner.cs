@@ -31,9 +31,26 @@ public static class ThreadUpPlanner
     private static readonly HashSet<ThreadUpAct> Touched =
     [
         ThreadUpAct.ChangeOver, ThreadUpAct.ClearAway, ThreadUpAct.SetNeedle, ThreadUpAct.TakeOutNeedle, ThreadUpAct.Finger, ThreadUpAct.Converter, ThreadUpAct.Plate, ThreadUpAct.Foot,
-        ThreadUpAct.Stitch, ThreadUpAct.Width, ThreadUpAct.NeedlePosition, ThreadUpAct.Knife, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper,
+        ThreadUpAct.Stitch, ThreadUpAct.Width, ThreadUpAct.NeedlePosition, ThreadUpAct.Knife, ThreadUpAct.KnifeAway, ThreadUpAct.KnifeBack, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper,
         ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin,
     ];
+
+    /// <summary>What is cut, drawn out, laid in or taken off with the foot up: the discs are open only then, and a foot or a plate comes off only then.</summary>
+    private static readonly HashSet<ThreadUpAct> WithFootUp =
+    [
+        ThreadUpAct.ClearAway, ThreadUpAct.SetNeedle, ThreadUpAct.TakeOutNeedle, ThreadUpAct.Plate, ThreadUpAct.Foot, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper,
+        ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin,
+    ];
+
+    /// <summary>What hands go under the covers for, on a machine with loopers.</summary>
+    private static readonly HashSet<ThreadUpAct> Inside =
+        [.. WithFootUp, ThreadUpAct.ChangeOver, ThreadUpAct.Finger, ThreadUpAct.Converter, ThreadUpAct.Knife, ThreadUpAct.KnifeAway, ThreadUpAct.KnifeBack];
+
+    /// <summary>Threads being laid from where they come.</summary>
+    private static readonly HashSet<ThreadUpAct> Laying = [ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper, ThreadUpAct.ThreadNeedle];
+
+    /// <summary>What a machine that chooses on a screen chooses there.</summary>
+    private static readonly HashSet<ThreadUpAct> Chosen = [ThreadUpAct.Stitch, ThreadUpAct.Width, ThreadUpAct.NeedlePosition];
 
     /// <summary>One way being put together.</summary>
     private sealed class Route(ThreadUpQuestion question, BrokenThread broken)
@@ -43,6 +60,7 @@ public static class ThreadUpPlanner
         private readonly Changeover change = new(question.Machine, broken.From, question.Wanted.HeadOf(question.Machine).Kind);
         private readonly List<ThreadUpStep> steps = [];
         private readonly HashSet<ThreadPosition> moved = [];
+        private readonly List<ThreadUpStep> chosenLast = [];
         private Setup now = question.From;
 
         public ThreadUpPlan Plan()
@@ -69,7 +87,7 @@ public static class ThreadUpPlanner
             Threads();
             Settings();
             Finish();
-            return new ThreadUpPlan(question.Machine, question.From, wanted, steps, ShorterWays.Of(steps, change.Converts ? Setup.Unknown : broken.From)) { Broke = question.Broke, Again = broken.Again };
+            return new ThreadUpPlan(question.Machine, question.From, wanted, steps, ShorterWays.Of(steps, change.Converts ? Setup.Unknown : broken.From)) { Broke = question.Broke, Again = broken.Again, Schools = question.Schools };
         }
 
         private void Add(ThreadUpStep step)
@@ -127,6 +145,12 @@ public static class ThreadUpPlanner
                 .. Number(ThreadUpAct.NeedlePosition, wanted.NeedlePositionMm, now.NeedlePositionMm, change.NeedlePosition),
                 .. wanted.Needles.Where(n => !change.HasNeedle(n.Key, n.Value)).Select(n => Seating(n.Key, n.Value)),
             ];
+            if (plain.Electronic)
+            {
+                Electronically(plain, open);
+                return;
+            }
+
             var order = Clear(plain, now, open);
             if (order is null && open.Exists(s => s.Act == ThreadUpAct.SetNeedle))
             {
@@ -137,6 +161,41 @@ public static class ThreadUpPlanner
             // Between two states in which a needle passes there is always an order for that needle; without one it strikes
             // already, and that is put right before anybody turns the wheel.
             AddAll(order ?? open);
+        }
+
+        /// <summary>
+        /// A machine that chooses on a screen chooses with the power on: before anything is taken off where that is safe with the
+        /// needle that is in, so that a twin goes in under a straight stitch in the centre; otherwise once it is on again.
+        /// </summary>
+        private void Electronically(PlainMachine plain, List<ThreadUpStep> open)
+        {
+            var (choices, parts) = (open.FindAll(s => Chosen.Contains(s.Act)), open.FindAll(s => !Chosen.Contains(s.Act)));
+            // What nobody has said anything about comes off first, with the power off: then the choices are made last.
+            if (steps.Count == 0 && choices.Count > 0 && Clear(plain, now, choices) is { } first && Clear(plain, first.Aggregate(now, (state, step) => step.Apply(state)), parts) is { } then)
+            {
+                AddAll(first);
+                AddAll(then);
+                return;
+            }
+
+            var order = Clear(plain, now, parts);
+            if (order is null && parts.Exists(s => s.Act == ThreadUpAct.SetNeedle))
+            {
+                AddAll(now.Needles[ThreadPosition.Needle].IsThere ? [new(ThreadUpAct.TakeOutNeedle, 0) { Positions = [ThreadPosition.Needle] }] : []);
+                if (choices.Count > 0)
+                {
+                    // With the clamp empty anything can be chosen, and that takes the power.
+                    Add(new(ThreadUpAct.SwitchOn, 0));
+                    AddAll(choices);
+                    Add(new(ThreadUpAct.SwitchOff, 0));
+                }
+
+                AddAll(parts);
+                return;
+            }
+
+            AddAll(order ?? parts);
+            chosenLast.AddRange(Clear(plain, now, choices) ?? choices);
         }
 
         /// <summary>The first order, in the order given, in which nothing strikes after any of the steps; null where there is none.</summary>
@@ -161,15 +220,15 @@ public static class ThreadUpPlanner
 
         private void Threads()
         {
-            var before = steps.Count;
-            if (now.Threads.Filled.Where(p => !broken.From.Threads[p].IsThere).ToList() is { Count: > 0 } gone)
-            {
-                Add(new(ThreadUpAct.TakeOut, 0) { Positions = InOrder(gone) });
-            }
-
+            // What nobody needs leaves with its cone, also where everything comes out.
             foreach (var position in now.Threads.Filled.Where(p => !wanted.Threads[p].IsThere).ToList())
             {
                 Add(new(ThreadUpAct.TakeOff, 0) { Positions = [position] });
+            }
+
+            if (now.Threads.Filled.Where(p => !broken.From.Threads[p].IsThere).ToList() is { Count: > 0 } gone)
+            {
+                Add(new(ThreadUpAct.TakeOut, 0) { Positions = InOrder(gone) });
             }
 
             if (head is PlainMachine)
@@ -184,12 +243,6 @@ public static class ThreadUpPlanner
                 NeedleThreads();
             }
 
-            if (steps.Count == before)
-            {
-                return;
-            }
-
-            steps.Insert(before, new(ThreadUpAct.FootUp, 0));
             // A bobbin lies under a spring of its own.
             if (InOrder(moved.Where(p => p != ThreadPosition.Bobbin)) is { Count: > 0 } laid)
             {
@@ -199,6 +252,12 @@ public static class ThreadUpPlanner
 
         private void Loopers()
         {
+            if (wanted.Threads[ThreadPosition.TopCover].TryGet(out var cover) && (!Has(ThreadPosition.TopCover, cover) || broken.TiedOn == ThreadPosition.TopCover))
+            {
+                // It lies in nobody's way, and nothing is in its.
+                Lay(now.Threads[ThreadPosition.TopCover].IsThere ? new(ThreadUpAct.TieOn, MinutesFor.TieOn) : new(ThreadUpAct.ThreadLooper, MinutesFor.Looper), ThreadPosition.TopCover, cover);
+            }
+
             var order = Changeover.LooperOrder(head);
             foreach (var (place, position) in order.Index())
             {
@@ -227,7 +286,7 @@ public static class ThreadUpPlanner
 
         private void NeedleThreads()
         {
-            foreach (var (seat, needle) in wanted.Needles.OrderBy(n => head.SeatOf(n.Key).OffsetMm))
+            foreach (var (seat, needle) in Changeover.NeedleOrder(head, wanted.Needles))
             {
                 foreach (var position in needle.ThreadPlaces(seat))
                 {
@@ -266,36 +325,81 @@ public static class ThreadUpPlanner
             AddAll(Number(ThreadUpAct.Length, wanted.StitchLengthMm, now.StitchLengthMm, change.Length));
             AddAll(Number(ThreadUpAct.Feed, wanted.Differential, now.Differential, change.Feed));
             AddAll(Number(ThreadUpAct.FootPressure, wanted.FootPressure, now.FootPressure, change.FootPressure));
-            var stand = wanted.Knife.Or(KnifeStand.Cutting);
-            if (wanted.CuttingWidthMm.TryGet(out var cut) && change.Knife(cut, stand) > 0)
+            if (wanted.Knife.TryGet(out var stand) && change.KnifeStand(stand) > 0)
             {
-                Add(new(ThreadUpAct.Knife, MinutesFor.Part) { Number = cut, Before = now.CuttingWidthMm.Number(), Away = stand == KnifeStand.Away });
+                Add(new(stand == KnifeStand.Away ? ThreadUpAct.KnifeAway : ThreadUpAct.KnifeBack, MinutesFor.Part) { Number = now.CuttingWidthMm.Number() });
             }
+
+            AddAll(Number(ThreadUpAct.Knife, wanted.CuttingWidthMm, now.CuttingWidthMm, change.Knife));
         }
 
-        /// <summary>By hand first where anything near the needle was moved; power is on only for sewing, with the covers closed.</summary>
+        /// <summary>
+        /// What frames the work: the power off before and on after, covers open and closed, the foot up, and by hand first where
+        /// anything near the needle was moved.
+        /// </summary>
         private void Finish()
         {
-            if (steps.Count == 0)
+            if (steps.Count + chosenLast.Count == 0)
             {
                 return;
             }
 
-            steps.Insert(0, new(ThreadUpAct.SwitchOff, 0));
+            var chosen = steps.TakeWhile(s => Chosen.Contains(s.Act)).Count() is var count && head is PlainMachine { Electronic: true } ? count : 0;
+            var hands = steps.Skip(chosen).ToList();
+            if (hands.FindIndex(s => Laying.Contains(s.Act)) is var laying and >= 0 && head.FootDownToThread)
+            {
+                steps.Insert(chosen + laying, new(ThreadUpAct.FootDown, 0));
+            }
+
+            if (hands.Exists(s => WithFootUp.Contains(s.Act)))
+            {
+                steps.Insert(chosen, new(ThreadUpAct.FootUp, 0));
+            }
+
+            if (head is not PlainMachine && hands.Exists(s => Inside.Contains(s.Act)))
+            {
+                steps.Insert(chosen, new(ThreadUpAct.OpenCovers, 0));
+            }
+
+            steps.Insert(chosen, new(ThreadUpAct.SwitchOff, 0));
             if (steps.Find(s => s.Act == ThreadUpAct.LayInBobbin) is { } bobbin)
             {
                 // The motor winds it; its minutes are those of laying it in.
                 steps.Insert(0, new(ThreadUpAct.WindBobbin, 0) { Positions = bobbin.Positions, Thread = bobbin.Thread });
             }
 
-            if (steps.Exists(s => Touched.Contains(s.Act)))
+            var byHand = steps.Concat(chosenLast).Any(s => Touched.Contains(s.Act)) ? new ThreadUpStep(ThreadUpAct.TurnByHand, 0) : null;
+            if (head is PlainMachine { Electronic: true })
             {
-                steps.Add(new(ThreadUpAct.TurnByHand, 0));
+                SwitchedOnFirst(byHand);
+            }
+            else
+            {
+                AddAll(byHand is null ? [] : [byHand]);
+                AddAll([new(ThreadUpAct.CloseCovers, 0), new(ThreadUpAct.SwitchOn, 0)]);
             }
 
-            steps.Add(new(ThreadUpAct.CloseCovers, 0));
-            steps.Add(new(ThreadUpAct.SwitchOn, 0));
-            steps.Add(new(ThreadUpAct.Swatch, MinutesFor.Swatch));
+            Add(new(ThreadUpAct.Swatch, MinutesFor.Swatch));
+        }
+
+        /// <summary>
+        /// A machine that chooses on a screen may have gone back to where it starts: it is switched on, everything is chosen, what
+        /// did not change too, and only then turned by hand, with the pedal out of reach (A8).
+        /// </summary>
+        private void SwitchedOnFirst(ThreadUpStep? byHand)
+        {
+            AddAll([new(ThreadUpAct.CloseCovers, 0), new(ThreadUpAct.SwitchOn, 0), .. chosenLast]);
+            if (byHand is null)
+            {
+                return;
+            }
+
+            if (now.StitchId.IsThere || now.ZigzagWidthMm.IsThere || now.NeedlePositionMm.IsThere)
+            {
+                Add(new(ThreadUpAct.ChooseAgain, 0) { Name = now.StitchId.Thing(), Number = now.ZigzagWidthMm.Number(), Before = now.NeedlePositionMm.Number() });
+            }
+
+            Add(byHand);
         }
 
         private void AddAll(IEnumerable<ThreadUpStep> all)

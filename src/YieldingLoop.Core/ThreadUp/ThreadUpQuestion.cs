@@ -18,6 +18,12 @@ public sealed record ThreadUpQuestion(Machine Machine, Setup From, Setup Wanted,
     /// <summary>Whether the user has lost the thread of it: every thread is cut, and all begins again.</summary>
     public bool StartAgain { get; init; }
 
+    /// <summary>Whether it sews badly and nothing helps, though everything was put right: every thread comes out and goes in again in order (common practice E5).</summary>
+    public bool WentBad { get; init; }
+
+    /// <summary>Rules of <see cref="WantedCheck"/> that are lifted: by a rule of the user's own, or because a set-up was planned with it.</summary>
+    public IReadOnlyList<string> LiftedRuleIds { get; init; } = [];
+
     /// <summary>The question how a set-up comes onto its machine.</summary>
     /// <param name="setup">The set-up.</param>
     /// <param name="baseline">The row of the manual's table its dials start from; null for none.</param>
@@ -26,7 +32,7 @@ public sealed record ThreadUpQuestion(Machine Machine, Setup From, Setup Wanted,
     /// <param name="schools">The schools.</param>
     public static ThreadUpQuestion Onto(Setup setup, ManualSetting? baseline, Machine machine, Setup from, ChosenSchools schools) =>
         // Dials are told against the neutral the set-up counts from: the manual's number where its table has one.
-        new(baseline is { } row ? machine.TunedTo(row) : machine, from, setup.OnMachine(machine), schools);
+        new(baseline is { } row ? machine.TunedTo(row) : machine, from, setup.OnMachine(machine), schools) { LiftedRuleIds = WantedCheck.ThreadAndPointRules };
 
     /// <summary>What will be on a plain machine in the end: what is wanted, and of the rest what is on it now.</summary>
     private Setup End(PlainMachine head)
@@ -63,6 +69,11 @@ public sealed record ThreadUpQuestion(Machine Machine, Setup From, Setup Wanted,
             problems.Add(new($"wanted.threads.{position.Id()}", $"Say which thread the {position.Name()} sews with: an unused needle comes out of the machine."));
         }
 
+        if (problems.Count == 0)
+        {
+            problems.AddRange(WantedCheck.Problems(Wanted.HeadOf(Machine), Wanted, LiftedRuleIds).Select(p => p with { Field = "wanted." + p.Field }));
+        }
+
         if (problems.Count == 0 && Wanted.HeadOf(Machine) is PlainMachine plain)
         {
             problems.AddRange(NeedleClearance.Problems(plain, End(plain)).Select(p => p with { Field = "wanted." + p.Field }));
@@ -71,6 +82,11 @@ public sealed record ThreadUpQuestion(Machine Machine, Setup From, Setup Wanted,
         if (Broke is { } broke && !Wanted.Threads[broke].IsThere)
         {
             problems.Add(new("broke", "The thread that broke is one of those the seam is sewn with."));
+        }
+
+        if (new[] { Broke is not null, StartAgain, WentBad }.Count(asked => asked) > 1 && WentBad)
+        {
+            problems.Add(new("wentBad", "A thread broke, or it went bad: one beginning at a time."));
         }
 
         return problems;

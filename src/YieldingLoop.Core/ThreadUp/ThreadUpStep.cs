@@ -34,7 +34,7 @@ public sealed record ThreadUpStep(ThreadUpAct Act, double Minutes)
     /// <summary>The half a convertible machine is changed over to.</summary>
     public MachineKind? To { get; init; }
 
-    /// <summary>Whether the knife is swung away.</summary>
+    /// <summary>Whether the knife is swung away as well, in a list that was written down before that was a step of its own.</summary>
     public bool Away { get; init; }
 
     /// <summary>The one position it is about.</summary>
@@ -63,7 +63,10 @@ public sealed record ThreadUpStep(ThreadUpAct Act, double Minutes)
         ThreadUpAct.Length => state with { StitchLengthMm = Number!.Value },
         ThreadUpAct.Feed => state with { Differential = Number!.Value },
         ThreadUpAct.FootPressure => state with { FootPressure = Number!.Value },
-        ThreadUpAct.Knife => state with { CuttingWidthMm = Number!.Value, Knife = Away ? KnifeStand.Away : KnifeStand.Cutting },
+        // A list written down earlier swung the knife with its width.
+        ThreadUpAct.Knife => state with { CuttingWidthMm = Number!.Value, Knife = Away ? KnifeStand.Away : state.Knife },
+        ThreadUpAct.KnifeAway => state with { Knife = KnifeStand.Away },
+        ThreadUpAct.KnifeBack => state with { Knife = KnifeStand.Cutting },
         _ => state,
     };
 

@@ -63,58 +63,39 @@ public static class ThreadUpWords
         var head = plan.Head;
         return step.Act switch
         {
-            ThreadUpAct.SwitchOff => new("Switch off at the wall", ["It stays off until the covers are closed again."], CautionPlace.HandsIn),
+            ThreadUpAct.SwitchOff => new("Switch off at the wall", [head is PlainMachine ? "It stays off until hands are clear again." : "It stays off until the covers are closed again."], CautionCatalogue.HandsIn(head)),
+            ThreadUpAct.OpenCovers => new("Open the covers", ["As the machine’s manual shows; the wheel by hand only, toward you."], CautionCatalogue.HandsIn(head)),
+            ThreadUpAct.FootDown => new("Presser foot down", ["This machine’s manual threads it with the foot down. On most machines that would leave the thread outside its disc."]),
             ThreadUpAct.ChangeOver => new($"Change the machine over to {(step.To == MachineKind.Overlocker ? "overlock" : "cover")} stitches", ["Follow the pictures of its manual. All threads and needles of the other half come off."], CautionPlace.NeedleOut),
             ThreadUpAct.ClearAway => ClearAway(step, head, before),
             ThreadUpAct.SetNeedle => SetNeedle(step, head, before),
             ThreadUpAct.TakeOutNeedle when plan.Steps.Skip(index).Any(s => s.Act == ThreadUpAct.SetNeedle && s.Position() == step.Position()) => new($"Take the {step.Position().Name()} out",
-                [Highest, "It comes out before plate, foot or swing is changed: left in, it would strike one of them.", "Cut its thread and draw it out toward you."], CautionPlace.NeedleOut),
+                [Highest, "It comes out before plate, foot or swing is changed: left in, it would strike one of them.", ThreadWords.DrawnOut([step.Position()], cone: false)], CautionPlace.NeedleOut),
             ThreadUpAct.TakeOutNeedle => new($"Take the {step.Position().Name()} out",
-                [Highest, $"Cut its thread, and take the spool right off the machine: left on, the thread creeps back into the seam.", "Turn the screw of the empty seat in lightly, so that it does not fall."], CautionPlace.NeedleOut),
+                [Highest, ThreadWords.DrawnOut([step.Position()], cone: false), "Take its spool right off the machine: left on, the thread creeps back into the seam.", "Turn the screw of the empty seat in lightly, so that it does not fall."], CautionPlace.NeedleOut),
             ThreadUpAct.Finger => new($"Set the finger to “{step.Name}”", ["It goes with the needles by this machine’s own table: a finger that does not match makes bad loops."]),
             ThreadUpAct.Converter => step.Name is { } converter
-                ? new($"Fit “{converter}” over the upper looper", ["It closes the upper looper’s eye, so that two threads make the stitch. Fit it as the machine’s manual shows."], CautionPlace.HandsIn)
-                : new("Take the converter off the upper looper", ["With it on, the upper looper lays no thread."], CautionPlace.HandsIn),
-            ThreadUpAct.Plate => new($"Needle plate: “{step.Name}”", ["Needle up and foot off while the plate is changed. It lies flat and its screws are tight.", .. Slot(head, step)]),
-            ThreadUpAct.Foot => new($"Presser foot: “{step.Name}”", Slot(head, step)),
-            ThreadUpAct.Stitch => new($"Choose the {StitchCatalogue.Find(step.Name)?.Name ?? step.Name}", ["Needle up first. A machine that chooses stitches on a screen does so right after it is switched on: hands away, foot off the pedal."]),
+                ? new($"Fit “{converter}” over the upper looper", ["It closes the upper looper’s eye, so that two threads make the stitch. Fit it as the machine’s manual shows."], CautionCatalogue.HandsIn(head))
+                : new("Take the converter off the upper looper", ["With it on, the upper looper lays no thread."], CautionCatalogue.HandsIn(head)),
+            ThreadUpAct.Plate => new($"Needle plate: “{step.Name}”", ["Needle at its highest, foot up and off while the plate is changed. It lies flat and its screws are tight.", plan.Steps.Skip(index + 1).Any(s => s.Act == ThreadUpAct.Foot) ? "The foot that belongs goes on in a step of its own." : "Then put the foot back on.", .. Slot(head, step)]),
+            ThreadUpAct.Foot => new($"Presser foot: “{step.Name}”", ["Needle at its highest, foot up: the old one off, this one on.", .. Slot(head, step)]),
+            ThreadUpAct.Stitch => new($"Choose the {StitchCatalogue.Find(step.Name)?.Name ?? step.Name}", ["Needle up first.", .. head is PlainMachine { Electronic: true } ? [OnScreen] : Array.Empty<string>()]),
+            ThreadUpAct.ChooseAgain => ChooseAgain(step, plan, head),
             ThreadUpAct.Width => new($"Zigzag width {Number(step.Number!.Value)} mm", ["Needle up.", .. Was(step, " mm")]),
             ThreadUpAct.NeedlePosition => new(step.Number == 0 ? "Needle position: centre" : $"Needle position {Number(step.Number!.Value)} mm", [.. plan.Wanted.Twin is not null ? ["A twin needle sits in the centre position, and nowhere else."] : Array.Empty<string>(), .. Was(step, " mm")]),
-            ThreadUpAct.FootUp => new("Presser foot up", ["The tension discs open only then: laid between closed discs, a thread runs without tension."]),
-            ThreadUpAct.TakeOff => new($"Take the {ThreadOf(step.Position())} off, with its {(step.Position().IsNeedle() ? "spool" : step.Position() == ThreadPosition.Bobbin ? "bobbin" : "cone")}", ["This set-up does not sew with it."]),
-            ThreadUpAct.TakeOut => TakeOut(plan, index),
-            ThreadUpAct.TieOn => new($"Tie on at the {step.Position().Name()}",
-                [
-                    "Cut the thread that is on just above its cone, and tie the new one to it with a small tight knot.",
-                    "Pull it through from the looper, and help the knot at the looper’s eye. Leave 75 to 100 mm hanging.",
-                ], With: Thread(step.Thread!)),
-            ThreadUpAct.ThreadLooper => new($"Thread the {step.Position().Name()}",
-                [
-                    "From the cone: every guide once, in the order of the machine’s own diagram. About nine faults in ten are a guide left out.",
-                    step.Position() is ThreadPosition.LowerLooper or ThreadPosition.ChainLooper ? "The needles are empty while it is threaded, or it catches." : "Leave 75 to 100 mm hanging.",
-                ], With: Thread(step.Thread!)),
-            ThreadUpAct.ThreadNeedle => ThreadNeedle(step, head, before),
-            ThreadUpAct.WindBobbin => ThreadCatalogue.Find(step.Thread!.KindId)?.Textured == true
-                ? new("Wind a bobbin by hand", ["Textured thread is wound by hand, slackly: the winder would stretch it flat."], With: Thread(step.Thread))
-                : new("Wind a bobbin",
-                    [
-                        "Now, while the power is on: the motor winds it. Stop the needle first as the machine’s manual shows, hands and foot clear of it.",
-                        "Round the guide and its pretension, a few turns by hand, cut the tail off. Wind evenly and not to bursting.",
-                    ], CautionPlace.Sewing, Thread(step.Thread)),
-            ThreadUpAct.LayInBobbin => new("Lay in a bobbin",
-                [
-                    "Lay it in as the diagram shows, under its spring.",
-                    "Hold the needle’s thread and turn the wheel toward you once: it draws the bobbin’s up. All threads to the back.",
-                ], CautionPlace.HandsIn, Thread(step.Thread!)),
-            ThreadUpAct.IntoDiscs => new(step.Positions is [var only] ? $"Pull the {ThreadOf(only)} into its disc" : $"Pull each thread into its disc: {Phrase.List([.. step.Positions.Select(p => p.Tag())])}",
-                ["Hold it before and after the disc, and draw it in with a tug. A huge loop on the back is a thread that is not in its disc.", "Then pull at it with the foot down: it must resist."]),
+            ThreadUpAct.FootUp => new("Presser foot up", ["The tension discs open only then: a thread is drawn out and laid in while they are open, or it runs without tension."]),
+            ThreadUpAct.TakeOff or ThreadUpAct.TakeOut or ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.WindBobbin or ThreadUpAct.LayInBobbin or ThreadUpAct.IntoDiscs =>
+                ThreadWords.Of(plan, index, before),
             ThreadUpAct.Dial => Dial(step, head),
             ThreadUpAct.Length => new($"Stitch length {Number(step.Number!.Value)} mm", Was(step, " mm")),
             ThreadUpAct.Feed => new($"Differential {Number(step.Number!.Value)}", [.. Was(step, "")]),
             ThreadUpAct.FootPressure => new($"Foot pressure {Number(step.Number!.Value)}", ["1 is the machine’s normal pressure; a wavy seam wants it lighter.", .. Was(step, "")]),
             ThreadUpAct.Knife => Knife(step, head),
+            ThreadUpAct.KnifeAway => new("Swing the knife away", [step.Number is { } width ? $"Its cutting width stays at {Number(width)} mm." : "Its cutting width stays as it is.", "Nothing is trimmed now: keep the edge beside it as it is wanted."], CautionPlace.Knife),
+            ThreadUpAct.KnifeBack => new("Bring the knife back", [step.Number is { } at ? $"It cuts {Number(at)} mm from the right needle." : "Nobody has said how wide it cuts: look before you sew.", "It clicks into its place; hands off the edge."], CautionPlace.Knife),
             ThreadUpAct.TurnByHand => TurnByHand(plan, before),
             ThreadUpAct.CloseCovers => new("Close the covers", ["Nothing lies on the bed, and no thread is caught in a hinge."], CautionPlace.Sewing),
+            ThreadUpAct.SwitchOn when head is PlainMachine { Electronic: true } => new("Switch on", [plan.Steps.Skip(index + 1).Any(s => s.Act == ThreadUpAct.SwitchOff) ? "To choose, and then off again." : "To choose, and to turn it by hand once before it sews.", OnScreen]),
             ThreadUpAct.SwitchOn => new("Switch on", ["For sewing only. Before hands go in again, it goes off again."]),
             _ => new("Sew a swatch, and measure it", ["Of the same cloth, along the direction of the seam. Foot down before the first stitch; hold the tails."]),
         };
@@ -124,14 +105,14 @@ public static class ThreadUpWords
     {
         if (!before.Needles.AnyKnown && !before.Threads.AnyKnown)
         {
-            return new("Take off whatever is on it", ["Nobody has said what is on this machine. Cut every thread and draw it out, and take out the needles that are in."], CautionPlace.NeedleOut);
+            return new("Take off whatever is on it", ["Nobody has said what is on this machine.", ThreadWords.DrawnOut(step.Positions, cone: true), "Take out the needles that are in."], CautionPlace.NeedleOut);
         }
 
         var places = step.Seats.Concat(step.Positions.Select(head.SeatPlaceOf)).Distinct().Select(p => p.Name()).ToList();
         return new($"Take off whatever is at {Phrase.List([.. places.Select(p => "the " + p)])}",
             [
                 "Nobody has said what is there; the rest is known and stays.",
-                .. step.Positions.Count > 0 ? ["Cut the thread at its cone and draw it out."] : Array.Empty<string>(),
+                .. step.Positions.Count > 0 ? [ThreadWords.DrawnOut(step.Positions, cone: true)] : Array.Empty<string>(),
                 .. step.Seats.Count > 0 ? ["Take out a needle that is in."] : Array.Empty<string>(),
             ], CautionPlace.NeedleOut);
     }
@@ -146,10 +127,10 @@ public static class ThreadUpWords
         var lines = new List<string> { Highest };
         if (old is not null)
         {
-            lines.Add("Loosen its screw, and take the old needle out. Its thread goes with it.");
+            lines.Add($"Loosen its screw, and take the old needle out{(before.Threads[seat].IsThere ? "; its thread is cut above it first" : "")}.");
         }
 
-        lines.Add("Flat of the shank to the back, and up as far as it goes. A hole in the end of a threader tool holds it; look through the sight hole where there is one.");
+        lines.Add((head.RoundShank ? "This shank is round: long groove to the front, scarf to the back" : "Flat of the shank to the back") + ", and up as far as it goes. A hole in the end of a threader tool holds it; look through the sight hole where there is one.");
         lines.Add(reference == seat ? head.Seats.Count > 1 ? "No other needle is in to measure its height by: push until it stops." : "Push until it stops."
             : $"The {reference.Name()} stays in meanwhile: it shows the height. {Tips(head, seat, reference)}");
         lines.Add("Tighten by hand, then a little with the screwdriver, never hard.");
@@ -169,53 +150,6 @@ public static class ThreadUpWords
             : Invariant($"The {one.Name()}’s tip stands {Math.Abs(step):0.0#} mm {(step > 0 ? "higher" : "lower")} than that of the {other.Name()}; anything else means one is not fully up.");
     }
 
-    private static StepWords ThreadNeedle(ThreadUpStep step, Machine head, Setup before)
-    {
-        if (step.Needle!.IsTwin)
-        {
-            var eyes = step.Positions.Select(p => p == ThreadPosition.NeedleLeft ? "left" : "right").ToList();
-            return new($"Thread the {Phrase.List(eyes)} {(eyes.Count > 1 ? "eyes" : "eye")} of the twin needle",
-                [
-                    .. step.Positions.Select(p => p == ThreadPosition.NeedleLeft
-                        ? "First thread: every guide in order, left of the tension disc, into the left eye. Where the disc is hidden, both go in together."
-                        : "Second thread: right of the disc, past the last guide without going through it, into the right eye."),
-                    "Both spools of the same kind, in the same place, under the same caps, drawn off in opposite directions.",
-                    "By hand: the built-in threader does not work on a twin needle.",
-                ], With: Thread(step.Thread!));
-        }
-
-        var position = step.Position();
-        var title = $"Thread the {position.Name()}";
-        var lines = new List<string>();
-        if (before.Threads[position].IsThere)
-        {
-            lines.Add("Cut the old thread at its spool, tie the new one on and pull it through to the needle; cut the knot off before the eye.");
-        }
-        else
-        {
-            lines.Add(head is PlainMachine ? "Spool on so that the thread leaves it as the manual shows, its cap larger than its end; guides, take-up lever, last guide." : "Every guide once, in the order of the machine’s own diagram; the last ones just above the needle too.");
-        }
-
-        lines.Add(head is PlainMachine ? "Through the eye from the front, and under the foot to the back." : "Through the eye from the front. Pass over the loopers, never through them; 75 to 100 mm hanging.");
-        return new(title, lines, With: Thread(step.Thread!));
-    }
-
-    private static StepWords TakeOut(ThreadUpPlan plan, int index)
-    {
-        var step = plan.Steps[index];
-        var title = $"Take out the {(step.Positions.Count > 1 ? "threads" : "thread")} of {Phrase.List([.. step.Positions.Select(p => "the " + p.Name())])}";
-        // After a thread broke, the first to come out are those the school wants threaded again; whatever else comes out, the order asks for.
-        var again = plan.Again is not null && plan.Steps.Take(index).All(s => s.Act != ThreadUpAct.TakeOut);
-        var next = plan.Steps.Skip(index + 1).FirstOrDefault(s => s.Act == ThreadUpAct.ThreadLooper);
-        return new(title,
-            [
-                "Cut each at its cone, and draw it out at the needle or looper.",
-                .. again ? [Of(plan.Again!)]
-                    : next is null ? Array.Empty<string>()
-                    : [$"The {next.Position().Name()} is threaded from its cone; what comes after it in this machine’s order would catch it."],
-            ]);
-    }
-
     private static StepWords Dial(ThreadUpStep step, Machine head)
     {
         var dial = head.DialOf(step.Position());
@@ -230,8 +164,36 @@ public static class ThreadUpWords
     private static StepWords Knife(ThreadUpStep step, Machine head)
     {
         var number = (head as Overlocker)?.KnifeNumber(step.Number!.Value);
-        return new(step.Away ? "Swing the knife away" : $"Cutting width {(number is { } n ? $"{Number(n)} on the knife dial" : $"{Number(step.Number!.Value)} mm")}",
-            [.. number is null || step.Away ? Array.Empty<string>() : [$"That is {Number(step.Number!.Value)} mm from the right needle."], .. Was(step, " mm")], CautionPlace.Knife);
+        return new($"Cutting width {(number is { } n ? $"{Number(n)} on the knife dial" : $"{Number(step.Number!.Value)} mm")}",
+            [.. number is null ? Array.Empty<string>() : [$"That is {Number(step.Number!.Value)} mm from the right needle."], .. Was(step, " mm")], CautionPlace.Knife);
+    }
+
+    private const string OnScreen = "Hands clear, pedal out of reach: a machine that chooses on a screen does so with the power on.";
+
+    private static StepWords ChooseAgain(ThreadUpStep step, ThreadUpPlan plan, Machine head)
+    {
+        List<string> chosen = [];
+        if (step.Name is { } stitch)
+        {
+            chosen.Add(StitchCatalogue.Find(stitch)?.Name ?? stitch);
+        }
+
+        if (step.Number is { } width)
+        {
+            chosen.Add($"width {Number(width)} mm");
+        }
+
+        if (step.Before is { } position)
+        {
+            chosen.Add(position == 0 ? "needle in the centre" : $"needle position {Number(position)} mm");
+        }
+
+        return new($"See that it is still chosen: {Phrase.List(chosen)}",
+            [
+                "Switched on, it may have gone back to where it starts: choose again what is not as it should be, changed today or not.",
+                .. plan.Wanted.Twin is not null && head is PlainMachine { TwinSetting: true } ? ["Switch the machine’s own twin-needle setting on: it limits the swing. The turn by hand comes all the same."] : Array.Empty<string>(),
+                OnScreen,
+            ], plan.Wanted.Twin is not null ? CautionPlace.TwinNeedle : null);
     }
 
     private static StepWords TurnByHand(ThreadUpPlan plan, Setup before)
@@ -249,15 +211,20 @@ public static class ThreadUpWords
             lines.Add($"Nobody has measured the slot of {Phrase.List([.. unmeasured.Select(p => $"“{p.Name}”")])}: watch there above all.");
         }
 
+        if (plan.Head is PlainMachine { Electronic: true })
+        {
+            lines.Add("The power is on: pedal out of reach, and only the wheel is touched.");
+        }
+
         lines.Add("Whatever touches: stop, and look at the step it belongs to.");
-        return new("Turn the wheel toward you by hand", lines, twin ? CautionPlace.TwinNeedle : plan.Steps.Any(s => s.Act == ThreadUpAct.Knife) ? CautionPlace.Knife : CautionPlace.HandsIn);
+        return new("Turn the wheel toward you by hand", lines, twin ? CautionPlace.TwinNeedle : plan.Steps.Any(s => s.Act is ThreadUpAct.Knife or ThreadUpAct.KnifeAway or ThreadUpAct.KnifeBack) ? CautionPlace.Knife : plan.Head is PlainMachine { Electronic: true } ? CautionPlace.Sewing : CautionCatalogue.HandsIn(plan.Head));
     }
 
     private static IReadOnlyList<string> Was(ThreadUpStep step, string unit) => step.Before is { } stood ? [$"It stands at {Number(stood)}{unit}."] : ["Nobody has said where it stands."];
 
     private static IReadOnlyList<string> Slot(Machine head, ThreadUpStep step)
     {
-        var parts = head is PlainMachine plain ? step.Act == ThreadUpAct.Plate ? plain.Plates : plain.Feet : [];
+        var parts = step.Act == ThreadUpAct.Foot ? head.PresserFeet : (head as PlainMachine)?.Plates ?? [];
         var part = parts.FirstOrDefault(p => p.Name == step.Name);
         return [.. part?.SlotMm is { } slot ? [$"Its slot is {Number(slot)} mm wide."] : Array.Empty<string>(), .. part?.Use.Length > 0 ? [$"“{part.Use}”"] : Array.Empty<string>()];
     }
@@ -277,7 +244,8 @@ public static class ThreadUpWords
         return thread.Name.Length > 0 ? $"“{thread.Name}”, {kind}" : kind;
     }
 
-    private static string ThreadOf(ThreadPosition position) => position == ThreadPosition.TopCover ? "top cover thread" : $"{position.Name()}’s thread";
+    /// <summary>"left needle's thread".</summary>
+    internal static string ThreadOf(ThreadPosition position) => position == ThreadPosition.TopCover ? "top cover thread" : $"{position.Name()}’s thread";
 
     private static string Place(ThreadPosition seat) => seat switch { ThreadPosition.NeedleLeft => "left", ThreadPosition.NeedleCentre => "centre", ThreadPosition.NeedleRight => "right", _ => "" };
 

@@ -6,6 +6,8 @@ public static class Measures
     private static readonly SentenceFile File = new(typeof(SentenceFile).Assembly, "measures.json", new Dictionary<string, Func<double, string>>(), new Dictionary<string, Func<string, string>>
     {
         ["position"] = id => Vocabulary.Name("position." + id),
+        ["thread"] = id => Vocabulary.Name("thread." + id),
+        ["point"] = id => Vocabulary.Name("needle." + id),
         ["part"] = id => id == "plate" ? "plate" : "foot",
         ["sense"] = id => id == "higher-is-tighter" ? "tighter" : "looser",
     });

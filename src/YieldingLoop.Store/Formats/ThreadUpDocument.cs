@@ -11,6 +11,9 @@ public sealed record ThreadUpDocument(MachineDocument Machine, SetupDocument Fro
     /// <inheritdoc cref="ThreadUpPlan.Broke"/>
     public ThreadPosition? Broke { get; init; }
 
+    /// <inheritdoc cref="ThreadUpPlan.Schools"/>
+    public SchoolsDocument? Schools { get; init; }
+
     /// <inheritdoc cref="ThreadUpPlan.Again"/>
     public Finding? Again { get; init; }
 }

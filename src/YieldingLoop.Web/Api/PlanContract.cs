@@ -110,12 +110,19 @@ public sealed record SetupResponse(
         return new SetupResponse(
             setup.MachineId, SetupDocument.Of(plan.Setup), [.. plan.ThreadFigures.Select(t => new SetupThread(t.Position.Id(), t.StepsTighter, t.TensionCentinewtons, t.ToBuy))],
             plan.NeedleToBuy, plan.KnifeNumber, plan.From switch { SewnFrom.Face => "face-up", SewnFrom.WrongSide => "wrong-side-up", _ => null }, plan.UpperLoosened,
-            verdict.Verdict.Id(), verdict.NeedPercent, verdict.RequiredPercent, verdict.SparePoints, EvaluateResponse.Of(plan.Figures), Documents.Of(plan.Targets),
+            verdict.Verdict.Id(), verdict.NeedPercent, verdict.RequiredPercent, verdict.SparePoints, FiguresOf(plan), Documents.Of(plan.Targets),
             [.. Enum.GetValues<PlanLimits>().Where(l => l != PlanLimits.None && (plan.Missed & l) != 0).Select(l => Word(l))],
             plan.Cost is { } cost ? new SetupCost(cost.ChangeoverMinutes, cost.ThreadMetres, cost.Steps, cost.Purchases) : null,
             [.. plan.Reasons.Select(r => new SetupReason(Word(r.Topic), r.Findings, [.. r.Bases.Select(Word)], r.SchoolQuestionId, Sentences.Of(r)))],
             [.. plan.Notes.Select(SaidFinding.Of)], [.. plan.WouldChange.Select(SaidFinding.Of)], plan.ToBuy,
             setup.Differs.Count > 0 ? [.. setup.Differs.Select(Word)] : null, setup.Behind is { } behind ? BehindResponse.Of(behind) : null);
+    }
+
+    /// <summary>The figures of the set-up as it is sewn: tunnelling with the tape that goes on.</summary>
+    private static EvaluateResponse FiguresOf(SetupPlan plan)
+    {
+        var figures = EvaluateResponse.Of(plan.Figures);
+        return plan.Tape ? figures with { TunnellingIndex = figures.TunnellingIndex / 2 } : figures;
     }
 
     private static string Word<T>(T choice)

@@ -2,11 +2,11 @@ using System.Text.Json;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Machines;
-using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
 using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
@@ -33,16 +33,24 @@ internal static class PlanRequestReader
         var question = Question(body, schools);
 
         var plan = Planner.Plan(question);
-        errors.Add("", plan.Problems);
+        errors.Add("", plan.Problems.Select(p => p with { Field = PathOf(p.Field) }));
         if (plan.Value is not { } answer)
         {
             return null;
         }
 
         var whyNot = body.WhyNot is null ? null : Planner.WhyNot(question, Documents.Read(body.WhyNot));
-        errors.Add("whyNot", whyNot?.Problems ?? []);
+        errors.Add("", (whyNot?.Problems ?? []).Select(p => p with { Field = p.Field.StartsWith("pins", StringComparison.Ordinal) ? "whyNot" + p.Field["pins".Length..] : PathOf(p.Field) }));
         return errors.Any ? null : PlanResponse.Of(answer, whyNot?.Value);
     }
+
+    /// <summary>Where in the body the planner's own fields stand.</summary>
+    private static string PathOf(string field) => field switch
+    {
+        _ when field.StartsWith("pins", StringComparison.Ordinal) || field == "machines" => field,
+        "needlePointIds" or "fingers" => "machines",
+        _ => "seam." + field,
+    };
 
     private static void Check(PlanBody body, JsonErrors errors)
     {
@@ -71,17 +79,22 @@ internal static class PlanRequestReader
 
             var record = Documents.Read(machine.Machine);
             var problems = MachineCheck.Problems(record);
-            errors.Add($"{at}.machine", problems);
+            errors.Add($"{at}.machine", problems.Select(p => MachinePaths.Of(record, p)));
             if (machine.State is { } state && problems.Count == 0)
             {
                 errors.Add($"{at}.state", SetupCheck.Problems(record, state.ToSetup()));
             }
 
-            foreach (var lifted in machine.LiftedRules ?? [])
+            foreach (var (lifted, j) in (machine.LiftedRules ?? []).Select((rule, j) => (rule, j)))
             {
+                if (lifted.ThreadKindId is { } kind && ThreadCatalogue.Find(kind) is null)
+                {
+                    errors.Add($"{at}.liftedRules[{j}].threadKindId", $"The kinds of thread are {string.Join(", ", ThreadCatalogue.Kinds.Select(k => k.Id))}.");
+                }
+
                 if (OwnRule.Liftable.All(r => r.Id != lifted.RuleId))
                 {
-                    errors.Add($"{at}.liftedRules", $"Rules that can be lifted: {string.Join(", ", OwnRule.Liftable.Select(r => r.Id))}.");
+                    errors.Add($"{at}.liftedRules[{j}].ruleId", $"Rules that can be lifted: {string.Join(", ", OwnRule.Liftable.Select(r => r.Id))}.");
                 }
             }
         }
@@ -103,30 +116,28 @@ internal static class PlanRequestReader
         }
 
         errors.Add("weights", [.. Weights(body).Problems()]);
-        Pins("pins", body.Pins);
-        Pins("whyNot", body.WhyNot);
-
-        void Pins(string at, PinsDocument? pins)
+        if (errors.Any)
         {
-            if (pins?.NeedleOffset is { } offset && !(offset is >= -2 and <= 2))
-            {
-                errors.Add($"{at}.needleOffset", "A needle dial is pinned −2 to 2 steps from neutral.");
-            }
+            return;
+        }
 
-            if (pins?.TwinGapMm is { } gap && !(gap is >= TwinNeedle.LeastGapMm and <= TwinNeedle.MostGapMm))
-            {
-                errors.Add($"{at}.twinGapMm", TwinNeedle.GapRange);
-            }
-
-            if (pins?.MachineId is { } id && body.Machines.All(m => m.Id != id))
-            {
-                errors.Add($"{at}.machineId", "This machine is not among those at hand.");
-            }
-
+        // What is pinned is held against machines that make sense.
+        var hands = body.Machines.Select(m => new MachineAtHand(m.Id, Documents.Read(m.Machine), Setup.Unknown)).ToList();
+        foreach (var (at, pins) in new[] { ("pins", body.Pins), ("whyNot", body.WhyNot) })
+        {
             if (pins?.Seats is { } seats && (seats.Count == 0 || seats.Distinct().Count() < seats.Count))
             {
                 errors.Add($"{at}.seats", "One seat or more, each of them once.");
             }
+            else if (pins is not null)
+            {
+                errors.Add(at, PinCheck.Problems(Documents.Read(pins), hands));
+            }
+        }
+
+        if (body.WhyNot is { } asked && !PinCheck.Each(Documents.Read(asked)).Any())
+        {
+            errors.Add("whyNot", "Say what was not chosen: a machine, a stitch, a thread, a length.");
         }
     }
 

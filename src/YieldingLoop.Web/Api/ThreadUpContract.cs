@@ -16,8 +16,10 @@ namespace YieldingLoop.Web.Api;
 /// <param name="Schools">School by question, both as identifiers; "broken-thread" is the one that matters here.</param>
 /// <param name="Broke">Position whose thread broke.</param>
 /// <param name="StartAgain">Whether every thread is cut and all begins again.</param>
+/// <param name="WentBad">Whether it sews badly though everything was put right: everything out, and in again in order.</param>
+/// <param name="LiftedRules">Rules about threads and points that are lifted: "textured-in-needle", "thick-in-needle", "point-for-knits".</param>
 public sealed record ThreadUpBody(
-    MachineDocument Machine, SetupDocument Wanted, SetupDocument? State = null, IReadOnlyDictionary<string, string>? Schools = null, string? Broke = null, bool StartAgain = false);
+    MachineDocument Machine, SetupDocument Wanted, SetupDocument? State = null, IReadOnlyDictionary<string, string>? Schools = null, string? Broke = null, bool StartAgain = false, bool WentBad = false, IReadOnlyList<string>? LiftedRules = null);
 
 /// <summary>Answer of <c>POST /api/v1/thread-ups</c>.</summary>
 /// <param name="Steps">The steps in their order.</param>
@@ -72,7 +74,7 @@ internal static class ThreadUpRequestReader
         }
 
         var machine = Documents.Read(body.Machine);
-        errors.Add("machine", MachineCheck.Problems(machine));
+        errors.Add("machine", MachineCheck.Problems(machine).Select(p => MachinePaths.Of(machine, p)));
         var schools = SchoolNames.Read(body.Schools, errors);
         ThreadPosition? broke = null;
         if (body.Broke is { } named)
@@ -87,12 +89,17 @@ internal static class ThreadUpRequestReader
             }
         }
 
+        foreach (var (rule, i) in (body.LiftedRules ?? []).Select((rule, i) => (rule, i)).Where(r => !WantedCheck.ThreadAndPointRules.Contains(r.rule)))
+        {
+            errors.Add($"liftedRules[{i}]", $"Rules that can be lifted here: {string.Join(", ", WantedCheck.ThreadAndPointRules)}.");
+        }
+
         if (errors.Any)
         {
             return null;
         }
 
-        var plan = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine, body.State?.ToSetup() ?? Setup.Unknown, body.Wanted.ToSetup(), schools) { Broke = broke, StartAgain = body.StartAgain });
+        var plan = ThreadUpPlanner.Plan(new ThreadUpQuestion(machine, body.State?.ToSetup() ?? Setup.Unknown, body.Wanted.ToSetup(), schools) { Broke = broke, StartAgain = body.StartAgain, WentBad = body.WentBad, LiftedRuleIds = body.LiftedRules ?? [] });
         errors.Add("", plan.Problems);
         return plan.Value is { } answer ? ThreadUpResponse.Of(answer) : null;
     }

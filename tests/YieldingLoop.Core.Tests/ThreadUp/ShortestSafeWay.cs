@@ -42,8 +42,23 @@ internal static class ShortestSafeWay
         minutes += wanted.StitchId.IsThere && from.StitchId != wanted.StitchId ? 0.2 : 0;
         minutes += new[] { (from.FingerName, wanted.FingerName), (from.PlateName, wanted.PlateName), (from.FootName, wanted.FootName), (from.ConverterName, wanted.ConverterName) }.Count(n => n.Item2.IsThere && n.Item1 != n.Item2);
         minutes += wanted.ConverterName.IsEmpty && from.ConverterName.IsThere ? 1 : 0;
-        minutes += wanted.CuttingWidthMm.IsThere && (from.CuttingWidthMm != wanted.CuttingWidthMm || (from.Knife == KnifeStand.Away) != (wanted.Knife == KnifeStand.Away)) ? 1 : 0;
+        minutes += wanted.CuttingWidthMm.IsThere && from.CuttingWidthMm != wanted.CuttingWidthMm ? 1 : 0;
+        // One of which nobody has said anything cuts.
+        minutes += wanted.Knife.IsThere && (from.Knife == KnifeStand.Away) != (wanted.Knife == KnifeStand.Away) ? 1 : 0;
+        // A thread over the face lies in nobody's way.
+        minutes += wanted.Threads[ThreadPosition.TopCover].IsThere && !SameThread(from.Threads[ThreadPosition.TopCover], wanted.Threads[ThreadPosition.TopCover]) ? from.Threads[ThreadPosition.TopCover].IsThere ? 0.5 : 2 : 0;
         return minutes + Hands(wanted.HeadOf(machine), from, wanted);
+    }
+
+    private static bool SameThread(Place<SewingThread> at, Place<SewingThread> want)
+    {
+        if (!at.TryGet(out var here) || !want.TryGet(out var there) || here.KindId != there.KindId)
+        {
+            return false;
+        }
+
+        return here.ConeId is not null && there.ConeId is not null ? here.ConeId == there.ConeId
+            : (there.Colour is null || here.Colour == there.Colour) && (there.Name == "" || here.Name == there.Name || (here.Name == "" && there.Colour is not null));
     }
 
     /// <summary>Needles and threads; what nobody has said of them is taken off first, in a moment.</summary>
@@ -54,7 +69,7 @@ internal static class ShortestSafeWay
         {
             Overlocker { LooperOrder: LooperOrder.UpperFirst } => [ThreadPosition.UpperLooper, ThreadPosition.LowerLooper],
             Overlocker => [ThreadPosition.LowerLooper, ThreadPosition.UpperLooper],
-            Coverstitch => [ThreadPosition.ChainLooper, ThreadPosition.TopCover],
+            Coverstitch => [ThreadPosition.ChainLooper],
             _ => [ThreadPosition.Bobbin],
         };
         var seats = head.Seats.Select(s => s.Position).ToArray();
@@ -66,17 +81,6 @@ internal static class ShortestSafeWay
                 : [(seat, i)]),
         ];
         ThreadPosition[] places = [.. loopers, .. eyes.Select(e => e.Position)];
-        static bool SameThread(Place<SewingThread> at, Place<SewingThread> want)
-        {
-            if (!at.TryGet(out var here) || !want.TryGet(out var there) || here.KindId != there.KindId)
-            {
-                return false;
-            }
-
-            return here.ConeId is not null && there.ConeId is not null ? here.ConeId == there.ConeId
-                : (there.Colour is null || here.Colour == there.Colour) && (there.Name == "" || here.Name == there.Name || (here.Name == "" && there.Colour is not null));
-        }
-
         var start = default(Bench);
         var goal = default(Bench);
         for (var i = 0; i < seats.Length; i++)

@@ -92,6 +92,13 @@ internal static class StatePairs
             seats.Add(head.Seats[0].Position);
         }
 
+        // A chain stitch with one needle is sewn from the seats the manual has it for.
+        if (head is Coverstitch chain && seats is [var alone] && !chain.ChainSeatIds.Contains(alone.Id()))
+        {
+            seats = [ThreadPositions.Find(chain.ChainSeatIds[0])!.Value];
+        }
+
+        var use = seats.Count > 1 ? FingerUse.BothNeedles : seats[0] == ThreadPosition.NeedleLeft ? FingerUse.LeftNeedle : FingerUse.RightNeedle | FingerUse.Rolled;
         var twin = head is PlainMachine && random.Next(3) == 0 ? Pick<double?>(2.5, 4) : null;
         SewingThread Thread() => Pick(
             new SewingThread("spun-polyester") { Colour = "#1d4e74", Name = "Blue cone" }, new SewingThread("spun-polyester") { Colour = "#6d6a63" },
@@ -102,11 +109,11 @@ internal static class StatePairs
             ChangedOverTo = machine is Convertible ? head.Kind : Place<MachineKind>.Unknown,
             Needles = Places.Of(seats.Select(s => (s, new Needle(head.NeedleSystem, Pick("stretch", "jersey"), Pick([.. head.NeedleSizes.Take(2)]), twin)))),
             Dials = Places.Of(head.Dials.Where(_ => Said()).Select(d => (d.Position, d.Dial.Settable(d.Dial.Neutral + random.Next(-2, 3) * d.Dial.Step)))),
-            FingerName = head is Overlocker o && Said() ? Pick([.. o.Fingers.Select(f => f.Name)]) : Place<string>.Unknown,
+            FingerName = head is Overlocker o && Said() ? Pick([.. o.Fingers.Where(f => !whole || (f.Use & use) != 0).Select(f => f.Name)]) : Place<string>.Unknown,
             StitchLengthMm = Said() ? Pick(2, 2.5, 3) : Place<double>.Unknown,
             Differential = head.Feed is not null && Said() ? Pick(1, 1.3) : Place<double>.Unknown,
-            CuttingWidthMm = head is Overlocker && Said() ? Pick(3.5, 4) : Place<double>.Unknown,
-            Knife = head is not Overlocker ? Place<KnifeStand>.Empty : random.Next(5) == 0 ? KnifeStand.Away : KnifeStand.Cutting,
+            CuttingWidthMm = head is Overlocker && Said() && random.Next(4) > 0 ? Pick(3.5, 4) : Place<double>.Unknown,
+            Knife = head is not Overlocker ? Place<KnifeStand>.Empty : random.Next(4) == 0 ? Place<KnifeStand>.Unknown : random.Next(5) == 0 ? KnifeStand.Away : KnifeStand.Cutting,
             ConverterName = head is Overlocker && random.Next(4) == 0 ? "two-thread converter" : head is Overlocker && Said() ? Place<string>.Empty : Place<string>.Unknown,
             FootPressure = random.Next(4) == 0 ? Pick(0.5, 1) : Place<double>.Unknown,
             StitchId = head is PlainMachine && Said() ? Pick(StitchCatalogue.Lockstitch.Id, StitchCatalogue.Zigzag.Id) : Place<string>.Unknown,
@@ -116,7 +123,9 @@ internal static class StatePairs
             // A twin needle sits in the centre, whether that is said or not.
             NeedlePositionMm = head is PlainMachine && Said() && !(twin is not null && random.Next(2) == 0) ? twin is null ? Pick(0, 0, -3.5, 3.5) : 0 : Place<double>.Unknown,
         };
-        var loopers = head.ThreadPlaces.Where(p => !p.IsNeedle()).Where(_ => whole ? random.Next(6) > 0 : random.Next(3) > 0);
+        // What is wanted makes a stitch: of the loopers only the upper one may be left out, with one needle, and what is laid over the face.
+        var loopers = head.ThreadPlaces.Where(p => !p.IsNeedle()).Where(p => !whole ? random.Next(3) > 0
+            : p == ThreadPosition.UpperLooper ? seats.Count > 1 || random.Next(3) > 0 : p != ThreadPosition.TopCover || (seats.Count > 1 && random.Next(2) > 0));
         state = state with { Threads = Places.Of(state.Needles.SelectMany(n => n.Value.ThreadPlaces(n.Key)).Where(_ => Said()).Concat(loopers).Select(p => (p, Thread()))) };
         // What is wanted names all it sews with; of a state, somebody may have said that the rest is empty, or nothing at all.
         return whole || random.Next(3) > 0 ? state.NamingAll(head) : state;

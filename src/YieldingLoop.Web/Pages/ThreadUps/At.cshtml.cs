@@ -66,7 +66,11 @@ public sealed class AtModel(Workroom workroom, Store.ThreadUps threadUps, Wordin
     private ThreadUpQuestion Rest()
     {
         var open = Plan.BreakIsOpen(Row.Done);
-        return new ThreadUpQuestion(Plan.Machine, State.Entry, Plan.Wanted, wording.Settings.Schools) { Broke = open ? Plan.Broke : null, StartAgain = open && Plan.Broke is null };
+        var wentBad = Plan.Again?.Code == "again-went-bad";
+        return new ThreadUpQuestion(Plan.Machine, State.Entry, Plan.Wanted, wording.Settings.Schools) 
+        {
+            Broke = open ? Plan.Broke : null, StartAgain = open && Plan.Broke is null && !wentBad, WentBad = open && wentBad, LiftedRuleIds = WantedCheck.ThreadAndPointRules,
+        };
     }
 
     private async Task<IActionResult> AfterAsync(int id, Func<int, Task<SaveResult>> change)

@@ -14,14 +14,15 @@ namespace YieldingLoop.Web.Pages.ThreadUps;
 /// <param name="Machine">The machine, where no set-up is named.</param>
 /// <param name="Broke">Identifier of the position whose thread broke.</param>
 /// <param name="Lost">Whether every thread is cut and all begins again.</param>
-public sealed record ThreadUpAddress(int? Setup, int? Machine, string? Broke, bool Lost)
+/// <param name="Bad">Whether it sews badly and nothing helps, so that every thread goes out and in again.</param>
+public sealed record ThreadUpAddress(int? Setup, int? Machine, string? Broke, bool Lost, bool Bad)
 {
     /// <summary>The query it is asked by.</summary>
     public string Query
     {
         get
         {
-            var parts = new[] { Setup is null ? null : $"setup={Setup}", Setup is null && Machine is not null ? $"machine={Machine}" : null, string.IsNullOrEmpty(Broke) ? null : $"broke={Uri.EscapeDataString(Broke)}", Lost ? "lost=true" : null };
+            var parts = new[] { Setup is null ? null : $"setup={Setup}", Setup is null && Machine is not null ? $"machine={Machine}" : null, string.IsNullOrEmpty(Broke) ? null : $"broke={Uri.EscapeDataString(Broke)}", Lost ? "lost=true" : null, Bad ? "bad=true" : null };
             return "?" + string.Join('&', parts.OfType<string>());
         }
     }
@@ -42,14 +43,17 @@ public abstract class ThreadUpAskPage : PageModel
     [BindProperty(SupportsGet = true)]
     public bool Lost { get; set; }
 
-    public ThreadUpAddress Address => new(Setup, Machine, Broke, Lost);
+    [BindProperty(SupportsGet = true)]
+    public bool Bad { get; set; }
+
+    public ThreadUpAddress Address => new(Setup, Machine, Broke, Lost, Bad);
 }
 
 /// <summary>A thread-up worked out from what is on the machine now.</summary>
 public sealed record ThreadUpAsk(MachineRow Machine, StateRow State, SetupRow? Setup, ThreadUpQuestion Question, Outcome<ThreadUpPlan> Outcome)
 {
     /// <summary>What it leads to.</summary>
-    public string Name => Setup?.Name ?? (Question.Broke is null ? "Threaded again" : "After a thread broke");
+    public string Name => Setup?.Name ?? (Question.WentBad ? "Everything out, and in again" : Question.Broke is null ? "Threaded again" : "After a thread broke");
 
     /// <summary>The positions whose thread may break: those that are threaded and stay so.</summary>
     public IReadOnlyList<ThreadPosition> Threads => [.. Question.Wanted.Threads.Filled.Where(p => Question.From.Threads[p].IsThere)];
@@ -78,9 +82,9 @@ public sealed record ThreadUpAsk(MachineRow Machine, StateRow State, SetupRow? S
         }
 
         // Without a set-up it leads back to what is on it.
-        var onto = setup is null ? new ThreadUpQuestion(machine.Entry, state.Entry, state.Entry, schools)
+        var onto = setup is null ? new ThreadUpQuestion(machine.Entry, state.Entry, state.Entry, schools) { LiftedRuleIds = WantedCheck.ThreadAndPointRules }
             : ThreadUpQuestion.Onto(setup.Snapshot.Plan.Setup, setup.Snapshot.Plan.Baseline, machine.Entry, state.Entry, schools);
-        var question = onto with { Broke = broke, StartAgain = address.Lost };
+        var question = onto with { Broke = broke, StartAgain = address.Lost, WentBad = address.Bad };
         return new ThreadUpAsk(machine, state, setup, question, ThreadUpPlanner.Plan(question));
     }
 }
