@@ -50,8 +50,8 @@ public sealed class PlanTests(App app) : IClassFixture<App>
 
         var (refused, why) = await PlanAsync(With(n => n["pins"] = new JsonObject { ["needleThreadId"] = "textured-nylon" }));
         Assert.Equal(HttpStatusCode.BadRequest, refused);
-        Assert.Equal(("textured-in-needle", "textured-nylon"), (why["findings"]!["pins"]!["code"]!.GetValue<string>(), why["findings"]!["pins"]!["thread"]!.GetValue<string>()));
-        Assert.Single(why["errors"]!["pins"]!.AsArray());
+        Assert.Equal(("textured-in-needle", "textured-nylon"), (why["findings"]!["pins.needleThreadId"]!["code"]!.GetValue<string>(), why["findings"]!["pins.needleThreadId"]!["thread"]!.GetValue<string>()));
+        Assert.Single(why["errors"]!["pins.needleThreadId"]!.AsArray());
         var (lifted, _) = await PlanAsync(With(n =>
         {
             n["pins"] = new JsonObject { ["needleThreadId"] = "textured-nylon", ["machineId"] = "overlocker" };
@@ -83,6 +83,19 @@ public sealed class PlanTests(App app) : IClassFixture<App>
     [InlineData("pins.seats[0]", "{\"pins\":{\"seats\":[\"attic\"]}}")]
     [InlineData("pins.twinGapMm", "{\"pins\":{\"twinGapMm\":60}}")]
     [InlineData("whyNot.machineId", "{\"whyNot\":{\"machineId\":\"attic\"}}")]
+    [InlineData("whyNot", "{\"whyNot\":{}}")]
+    [InlineData("whyNot.widthMm", "{\"whyNot\":{\"widthMm\":30}}")]
+    [InlineData("whyNot.colour", "{\"whyNot\":{\"colour\":\"red\"}}")]
+    [InlineData("pins.widthMm", "{\"pins\":{\"widthMm\":0}}")]
+    [InlineData("pins.stitchId", "{\"pins\":{\"stitchId\":\"999\"}}")]
+    [InlineData("pins.stitchId", "{\"pins\":{\"stitchId\":\"406\"}}")]
+    [InlineData("pins.seats", "{\"pins\":{\"seats\":[\"needle-centre\"]}}")]
+    [InlineData("pins.pointId", "{\"pins\":{\"pointId\":\"blunt\"}}")]
+    [InlineData("pins.sizeMetric", "{\"pins\":{\"sizeMetric\":81}}")]
+    [InlineData("pins.fingerName", "{\"pins\":{\"fingerName\":\"thumb\"}}")]
+    [InlineData("pins.lowerThreadId", "{\"pins\":{\"lowerThreadId\":\"rope\"}}")]
+    [InlineData("pins.lengthMm", "{\"pins\":{\"lengthMm\":9}}")]
+    [InlineData("pins.cuttingWidthMm", "{\"pins\":{\"machineId\":\"plain\",\"cuttingWidthMm\":4}}")]
     public async Task What_cannot_be_is_named_by_its_path(string path, string change)
     {
         var (status, answer) = await PlanAsync(With(node =>
@@ -111,12 +124,20 @@ public sealed class PlanTests(App app) : IClassFixture<App>
     {
         var (_, gauge) = await PlanAsync(With(n => n["machines"]![0]!["machine"]!["gaugeMm"] = 90));
         Assert.Contains("machines[0].machine.gaugeMm", gauge["errors"]!.AsObject().Select(e => e.Key));
+        var (_, dial) = await PlanAsync(With(n => n["machines"]![0]!["machine"]!["needleLeft"]!["neutral"] = 90));
+        Assert.Contains("machines[0].machine.needleLeft.neutral", dial["errors"]!.AsObject().Select(e => e.Key));
+        var (_, top) = await PlanAsync(With(n => n["machines"]![1]!["machine"]!["topTension"]!["neutral"] = 90));
+        Assert.Contains("machines[1].machine.topTension.neutral", top["errors"]!.AsObject().Select(e => e.Key));
+        var (_, finger) = await PlanAsync(With(n => n["machines"]![0]!["machine"]!["fingers"]![1]!["name"] = n["machines"]![0]!["machine"]!["fingers"]![0]!["name"]!.DeepClone()));
+        Assert.Contains("machines[0].machine.fingers[1].name", finger["errors"]!.AsObject().Select(e => e.Key));
+        var (_, row) = await PlanAsync(With(n => n["machines"]![0]!["machine"]!["manualTable"] = new JsonArray(new JsonObject { ["stitchId"] = "514", ["cloth"] = "any", ["dials"] = new JsonArray(new JsonObject { ["position"] = "upper-looper", ["ideal"] = 90 }) })));
+        Assert.Contains("machines[0].machine.manualTable[0].dials[0]", row["errors"]!.AsObject().Select(e => e.Key));
         var (_, twice) = await PlanAsync(With(n => n["machines"]![1]!["id"] = "overlocker"));
         Assert.Contains("machines[0].id", twice["errors"]!.AsObject().Select(e => e.Key));
         var (_, state) = await PlanAsync(With(n => n["machines"]![0]!["state"]!["finger"] = "thumb"));
         Assert.Contains("machines[0].state.finger", state["errors"]!.AsObject().Select(e => e.Key));
         var (_, lifted) = await PlanAsync(With(n => n["machines"]![0]!["liftedRules"] = new JsonArray(new JsonObject { ["ruleId"] = "gravity" })));
-        Assert.Contains("machines[0].liftedRules", lifted["errors"]!.AsObject().Select(e => e.Key));
+        Assert.Contains("machines[0].liftedRules[0].ruleId", lifted["errors"]!.AsObject().Select(e => e.Key));
     }
 
     [Fact]

@@ -43,6 +43,7 @@ public static class TypicalCloths
         new("double-knit", 20, 10, 330, 1.00),
         new("wicking-mesh", 55, 30, 120, 0.45),
         new("sweater-knit", 80, 40, 260, 1.60, Sheds: true, Runs: true),
+        new("towelling", 45, 25, 290, 1.80, Sheds: true),
         new("stretch-velvet", 70, 40, 260, 1.10, Elastane: true, Sheds: true),
     ];
 

@@ -17,6 +17,9 @@ public static class ThreadResemblance
     /// <summary>Chance that an answer is the one a kind should give. Working value.</summary>
     public const double Telling = 0.9;
 
+    /// <summary>The same for what is folklore: it tips a scale, and no more. Working value.</summary>
+    public const double Hinting = 0.6;
+
     /// <summary>Every kind with its probability, the likeliest first.</summary>
     public static IReadOnlyList<Resemblance> Of(ThreadTest test)
     {
@@ -48,9 +51,10 @@ public static class ThreadResemblance
             * Answer(test.FluffsOut, kind.Textured)
             * Answer(test.SpringsBack, kind.Textured || kind.BreakExtension > 0.5)
             * Answer(test.SuffersHeat, kind.HeatSensitive)
-            * Answer(test.ThickAndGlossy, kind.Id == ThreadCatalogue.HeavyRayon.Id);
+            * Answer(test.ThickAndGlossy, kind.Id == ThreadCatalogue.HeavyRayon.Id)
+            * Answer(test.CurlsUnderNail, kind.Id == ThreadCatalogue.Cotton.Id, Hinting);
     }
 
-    private static double Answer(Observed seen, bool expected) =>
-        seen == Observed.Unknown ? 1 : seen == Observed.Yes == expected ? Telling : 1 - Telling;
+    private static double Answer(Observed seen, bool expected, double telling = Telling) =>
+        seen == Observed.Unknown ? 1 : seen == Observed.Yes == expected ? telling : 1 - telling;
 }

@@ -36,11 +36,14 @@ public sealed record ThreadTest
     /// <summary>Whether it looks thick and glossy, like embroidery thread.</summary>
     public Observed ThickAndGlossy { get; init; }
 
+    /// <summary>Whether it curls where a fingernail was drawn along it: folklore, a hint only (common practice C1).</summary>
+    public Observed CurlsUnderNail { get; init; }
+
     /// <summary>Whether it runs even between the fingers: neither thick and thin nor fuzzy (common practice C2, C11).</summary>
     public Observed RunsEven { get; init; }
 
     /// <summary>Whether anything was found out.</summary>
-    public bool Any => RunsEven != Observed.Unknown || BrokeAtMm is not null || FluffsOut != Observed.Unknown || SpringsBack != Observed.Unknown || SuffersHeat != Observed.Unknown || ThickAndGlossy != Observed.Unknown;
+    public bool Any => RunsEven != Observed.Unknown || CurlsUnderNail != Observed.Unknown || BrokeAtMm is not null || FluffsOut != Observed.Unknown || SpringsBack != Observed.Unknown || SuffersHeat != Observed.Unknown || ThickAndGlossy != Observed.Unknown;
 
     /// <summary>Break extension, a fraction of the marked length; null where it was not pulled.</summary>
     public double? BreakExtension => BrokeAtMm / MarkedMm - 1;

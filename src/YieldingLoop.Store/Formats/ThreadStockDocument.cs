@@ -51,6 +51,9 @@ public sealed record ThreadTestDocument
     /// <inheritdoc cref="ThreadTest.SuffersHeat"/>
     public Observed SuffersHeat { get; init; }
 
+    /// <inheritdoc cref="ThreadTest.CurlsUnderNail"/>
+    public Observed CurlsUnderNail { get; init; }
+
     /// <inheritdoc cref="ThreadTest.RunsEven"/>
     public Observed RunsEven { get; init; }
 

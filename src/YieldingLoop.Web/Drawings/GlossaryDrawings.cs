@@ -176,10 +176,17 @@ public static class GlossaryDrawings
         svg.Rect(8, 38, 88, 8, "aid-cloth");
         switch (position)
         {
-            case ThreadPosition.UpperLooper or ThreadPosition.TopCover:
+            // A cover stitch lies on the cloth, between its rows, and round no edge.
+            case ThreadPosition.TopCover:
+                svg.Path("M16 38q10-14 20 0t20 0t20 0t20 0", $"g-thread {css}").Line(32, 30, 32, 52, "d-guide").Line(72, 30, 72, 52, "d-guide");
+                break;
+            case ThreadPosition.ChainLooper:
+                svg.Path("M16 46q10 14 20 0t20 0t20 0t20 0", $"g-thread {css}").Line(32, 30, 32, 52, "d-guide").Line(72, 30, 72, 52, "d-guide");
+                break;
+            case ThreadPosition.UpperLooper:
                 svg.Path("M36 38c16-26 60-20 60 4", $"g-thread {css}");
                 break;
-            case ThreadPosition.LowerLooper or ThreadPosition.ChainLooper:
+            case ThreadPosition.LowerLooper:
                 svg.Path("M36 46c16 26 60 20 60-4", $"g-thread {css}");
                 break;
             case ThreadPosition.Bobbin:

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Html;
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Threads;
 using static YieldingLoop.Web.Drawings.Svg;
 
@@ -15,8 +16,13 @@ public static class SwatchPicture
     /// <param name="title">For the description.</param>
     public static IHtmlContent Draw(ThreadPosition position, double? readingMm, string title)
     {
-        var svg = new Svg(240, 120, $"{title}: {(position.IsNeedle() ? "the seam pulled open" : "the edge seen from its end, face up")}", "drawing swatch-picture");
-        if (position.IsNeedle())
+        var svg = new Svg(240, 120, $"{title}: {(DialTest.ReadingOf(position) switch { SwatchReading.Opening => "the seam pulled open", SwatchReading.Knot => "the cloth from its end, face up, with the knot of two threads", _ => "the edge seen from its end, face up" })}", "drawing swatch-picture");
+        var reading = DialTest.ReadingOf(position);
+        if (reading == SwatchReading.Knot)
+        {
+            Knot(svg, Math.Clamp(readingMm ?? 0, -2, 2));
+        }
+        else if (reading == SwatchReading.Opening)
         {
             Opened(svg, position, Math.Clamp(readingMm ?? 0.2, 0, 6));
         }
@@ -48,6 +54,20 @@ public static class SwatchPicture
         }
 
         svg.Circle(at, y, 4, "g-fill");
+    }
+
+    private static void Knot(Svg svg, double fromMiddle)
+    {
+        // The cloth from its end; where the two threads lock, the one that loses is drawn through.
+        const double Top = 40, Bottom = 80;
+        svg.Rect(20, Top, 200, Bottom - Top, "aid-cloth", 1).Text(22, 28, "face", "d-label").Text(22, 104, "back", "d-label");
+        var y = (Top + Bottom) / 2 - fromMiddle * 14;
+        foreach (var x in new[] { 84.0, 144 })
+        {
+            svg.Path($"M{N(x - 60)} {N(Top - 3)}H{N(x - 8)}Q{N(x)} {N(Top)} {N(x)} {N(y)}Q{N(x)} {N(Top)} {N(x + 8)} {N(Top - 3)}H{N(x + 60)}", "g-thread t-needle");
+            svg.Path($"M{N(x - 60)} {N(Bottom + 3)}H{N(x - 8)}Q{N(x)} {N(Bottom)} {N(x)} {N(y)}Q{N(x)} {N(Bottom)} {N(x + 8)} {N(Bottom + 3)}H{N(x + 60)}", "g-thread t-bobbin");
+            svg.Circle(x, y, 4, "g-fill");
+        }
     }
 
     private static void Opened(Svg svg, ThreadPosition position, double gap)

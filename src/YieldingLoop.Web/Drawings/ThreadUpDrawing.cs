@@ -71,6 +71,11 @@ public static class ThreadUpDrawing
             ThreadUpAct.SwitchOn => "The plug in the wall.",
             ThreadUpAct.TurnByHand => "The wheel, its rim turned toward you.",
             ThreadUpAct.FootUp => "The presser foot lifted, the tension discs apart.",
+            ThreadUpAct.OpenCovers => "Looper cover folded down.",
+            ThreadUpAct.FootDown => "The presser foot down.",
+            ThreadUpAct.KnifeAway => "The knife swung away from the edge.",
+            ThreadUpAct.KnifeBack => "The knife back beside the edge.",
+            ThreadUpAct.ChooseAgain => "Rows of stitches to choose from.",
             ThreadUpAct.CloseCovers => "Looper cover and cloth plate closed.",
             ThreadUpAct.ClearAway => "A machine with nothing on it.",
             ThreadUpAct.ChangeOver => "One half of the machine in the place of the other.",
@@ -118,10 +123,19 @@ public static class ThreadUpDrawing
             case ThreadUpAct.Foot:
                 svg.Path("M104 12h32v66h-32z", "clamp-block").Path("M60 78h120l18 40h-30v-22h-96v22h-30z", "clamp-block");
                 break;
-            case ThreadUpAct.Knife:
+            case ThreadUpAct.FootDown:
+                svg.Path("M104 12h32v78h-32z", "clamp-block").Path("M60 90h120l18 34h-30v-18h-96v18h-30z", "clamp-block").Path("M14 132h212", "sr-axis").Path("M206 40v46m-8 -9l8 9 8 -9", "g-line");
+                break;
+            case ThreadUpAct.OpenCovers:
+                svg.Rect(24, 20, 150, 50, "clamp-block", 10).Rect(24, 78, 192, 20, "clamp-empty", 4).Rect(40, 116, 192, 28, "needle-shank", 8).Path("M206 66q26 8 22 44m-10 -10l10 10 9 -12", "g-line");
+                break;
+            case ThreadUpAct.KnifeBack:
+                svg.Path("M92 20h50v84l-50 24z", "clamp-block").Path("M206 44q-6 42 -40 48m13 -12l-13 12 14 8", "g-line").Rect(16, 134, 76, 14, "aid-cloth");
+                break;
+            case ThreadUpAct.Knife or ThreadUpAct.KnifeAway:
                 svg.Path("M92 20h50v84l-50 24z", "clamp-block").Path("M160 92q34 -6 40 -48m-13 10l13 -10 8 14", "g-line").Rect(16, 134, 76, 14, "aid-cloth");
                 break;
-            case ThreadUpAct.Stitch:
+            case ThreadUpAct.Stitch or ThreadUpAct.ChooseAgain:
                 svg.Path("M24 36h24m12 0h24m12 0h24m12 0h24m12 0h24", "g-thread t-needle").Path("M24 94l18 -28 18 28 18 -28 18 28 18 -28 18 28 18 -28 18 28 18 -28 18 28", "g-thread t-needle").Path("M24 128h190", "g-dash");
                 break;
             case ThreadUpAct.WindBobbin:

@@ -78,4 +78,23 @@ public class DialTestTests
             Assert.Equal((sense, neutral), (lesson.Sense, lesson.Neutral));
         }
     }
+
+    /// <summary>A chain looper is seen by how far the seam opens, the top thread of a plain machine by where its knot lies; a thread over the face by nothing.</summary>
+    [Fact]
+    public void Each_kind_of_machine_has_the_test_that_shows_its_dials_or_says_there_is_none()
+    {
+        Assert.Equal(SwatchReading.Opening, DialTest.ReadingOf(ChainLooper));
+        var chain = Learn(ChainLooper, 4, 0.3, 6, 0.7);
+        Assert.Equal((DialSense.HigherIsTighter, 3.5), (chain.Sense, chain.Neutral));
+        Assert.Equal(DialSense.HigherIsLooser, Learn(ChainLooper, 4, 0.7, 6, 0.3).Sense);
+
+        Assert.Equal(SwatchReading.Knot, DialTest.ReadingOf(Needle));
+        var top = Learn(Needle, 3, -0.5, 5, 0.5);
+        Assert.Equal((DialSense.HigherIsTighter, 4.0), (top.Sense, top.Neutral));
+        Assert.Equal("knot-dial-moves", top.Findings[0].Code);
+        Assert.All(top.Findings, f => Assert.Empty(Measures.Lacks(f)));
+
+        Assert.Null(DialTest.ReadingOf(TopCover));
+        Assert.Contains("holds nothing", Assert.Single(DialTest.Learn(TopCover, Scale, new(4, 0), new(6, 1)).Problems).Message, StringComparison.Ordinal);
+    }
 }

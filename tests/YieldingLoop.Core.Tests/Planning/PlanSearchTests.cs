@@ -299,7 +299,7 @@ public class PlanSearchTests
         Assert.InRange(planned, 130, 200);
     }
 
-    private static PlanQuestion RandomQuestion(Random random)
+    internal static PlanQuestion RandomQuestion(Random random)
     {
         var typical = TypicalCloths.All[random.Next(TypicalCloths.All.Count)];
         var cloth = Cloth(typical.Id, e => e with { ToldAreaDensityGsm = random.Next(3) == 0 ? random.Next(90, 420) : null, Sheds = random.Next(4) == 0 });

@@ -42,6 +42,8 @@ public sealed class ThreadForm : RecordForm
 
     public Observed RunsEven { get; set; }
 
+    public Observed CurlsUnderNail { get; set; }
+
     internal static ThreadForm From(ThreadRow row, LengthUnit unit)
     {
         var thread = row.Entry;
@@ -49,7 +51,7 @@ public sealed class ThreadForm : RecordForm
         {
             Version = row.Version, Unit = unit, Name = thread.Name, KindId = thread.KindId, LabelSystem = thread.LabelSystem, LabelFigure = FieldText.Of(thread.LabelFigure), LabelText = thread.LabelText,
             HasColour = thread.Colour is not null, Colour = thread.Colour ?? "#23313a", MetresLeft = FieldText.Of(thread.MetresLeft), Holder = thread.Holder, Count = FieldText.Of(thread.Count),
-            BrokeAtMm = LengthText.Write(thread.Test.BrokeAtMm, unit), FluffsOut = thread.Test.FluffsOut, SpringsBack = thread.Test.SpringsBack, SuffersHeat = thread.Test.SuffersHeat, ThickAndGlossy = thread.Test.ThickAndGlossy, RunsEven = thread.Test.RunsEven,
+            BrokeAtMm = LengthText.Write(thread.Test.BrokeAtMm, unit), FluffsOut = thread.Test.FluffsOut, SpringsBack = thread.Test.SpringsBack, SuffersHeat = thread.Test.SuffersHeat, ThickAndGlossy = thread.Test.ThickAndGlossy, RunsEven = thread.Test.RunsEven, CurlsUnderNail = thread.Test.CurlsUnderNail,
         };
     }
 
@@ -57,7 +59,7 @@ public sealed class ThreadForm : RecordForm
     {
         Name = Name ?? "", KindId = KindId ?? "", LabelSystem = LabelSystem, LabelFigure = reader.Number(nameof(LabelFigure), LabelFigure), LabelText = (LabelText ?? "").Trim(),
         Colour = HasColour ? Colour : null, MetresLeft = reader.Number(nameof(MetresLeft), MetresLeft), Holder = Holder, Count = reader.Count(nameof(Count), Count),
-        Test = new ThreadTest { BrokeAtMm = reader.Length(nameof(BrokeAtMm), BrokeAtMm), FluffsOut = FluffsOut, SpringsBack = SpringsBack, SuffersHeat = SuffersHeat, ThickAndGlossy = ThickAndGlossy, RunsEven = RunsEven },
+        Test = new ThreadTest { BrokeAtMm = reader.Length(nameof(BrokeAtMm), BrokeAtMm), FluffsOut = FluffsOut, SpringsBack = SpringsBack, SuffersHeat = SuffersHeat, ThickAndGlossy = ThickAndGlossy, RunsEven = RunsEven, CurlsUnderNail = CurlsUnderNail },
     };
 }
 

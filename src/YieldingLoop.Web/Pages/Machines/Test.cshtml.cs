@@ -49,7 +49,10 @@ public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
 
     public string? Notice { get; private set; }
 
-    public bool Looper => !Position.IsNeedle();
+    public SwatchReading Reading => DialTest.ReadingOf(Position)!.Value;
+
+    /// <summary>The dials no swatch shows.</summary>
+    public IReadOnlyList<ThreadPosition> Untestable => [.. Row.Entry.Heads().SelectMany(h => h.Dials.Select(d => d.Position)).Where(p => !DialTest.CanTest(p)).Distinct()];
 
     /// <summary>The dials this test is for.</summary>
     public IReadOnlyList<(Machine Head, ThreadPosition Position)> Testable => [.. Row.Entry.Heads().SelectMany(h => h.Dials.Select(d => (h, d.Position))).Where(d => DialTest.CanTest(d.Position))];
