@@ -125,7 +125,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
         Assert.Equal("4", upper.QuerySelector(".dial-number")!.TextContent);
         Assert.Equal("1 step looser", upper.QuerySelector(".dial-words")!.TextContent);
         Assert.Equal("holds", page.QuerySelector(".answer .verdict")!.TextContent.Trim());
-        Assert.Equal(12, page.QuerySelectorAll(".reasons dt").Select(d => d.TextContent).Distinct().Count());
+        Assert.Equal(13, page.QuerySelectorAll(".reasons dt").Select(d => d.TextContent).Distinct().Count());
         Assert.NotEmpty(page.QuerySelectorAll(".caution"));
     }
 

@@ -90,5 +90,10 @@ public static class CautionCatalogue
         {
             yield return At(CautionPlace.Iron);
         }
+
+        if (setup.Tape.Or(false))
+        {
+            yield return At(CautionPlace.Tape);
+        }
     }
 }

@@ -28,7 +28,8 @@ internal static class ManualReasons
         Replace(PlanTopic.Finger, row.FingerName is null || row.FingerName != plan.FingerName ? null : new Finding("manual-finger").With("finger", plan.FingerName!), model?.FingerName == plan.FingerName);
         Dials(PlanTopic.NeedleDials, needles: true);
         Dials(PlanTopic.LooperDials, needles: false);
-        return [.. reasons.OrderBy(r => r.Topic)];
+        // What is set first, then where to guide the edge.
+        return [.. reasons.OrderBy(r => r.Topic).ThenBy(Guides)];
 
         // What the row gives in the place of the reasons of a topic; what the model has instead behind it, where that differs.
         void Replace(PlanTopic topic, Finding? manual, bool same)
@@ -38,8 +39,9 @@ internal static class ManualReasons
                 return;
             }
 
-            reasons.RemoveAll(r => r.Topic == topic);
-            List<Finding> instead = same || model is null ? [] : [new("model-instead"), .. model.ReasonsFor(topic).SelectMany(r => r.Findings)];
+            // Where the edge is guided holds whatever the width is by.
+            reasons.RemoveAll(r => r.Topic == topic && !Guides(r));
+            List<Finding> instead = same || model is null ? [] : [new("model-instead"), .. model.ReasonsFor(topic).Where(r => !Guides(r)).SelectMany(r => r.Findings)];
             reasons.Add(new(topic, [manual, .. instead], instead.Count > 0 ? [Basis.MachineRecord, Basis.SeamModel] : [Basis.MachineRecord]));
         }
 
@@ -70,6 +72,8 @@ internal static class ManualReasons
         IEnumerable<(ThreadPosition Position, double Number)> Others(bool needles) =>
             model!.Setup.Dials.Where(d => d.Key.IsNeedle() == needles && plan.Setup.Dials[d.Key].Number() is { } here && Math.Abs(here - d.Value) > 1e-9).Select(d => (d.Key, d.Value));
     }
+
+    private static bool Guides(Reason reason) => reason.Findings[0].Code is "allowance-taken" or "allowance-trimmed" or "allowance-short" or "guide-the-edge";
 
     /// <summary>"needleLeft": how the figure of a dial is named.</summary>
     private static string Key(ThreadPosition position) =>

@@ -47,6 +47,7 @@ internal static class PlanReasons
             reasons.Add(SettingReasons.CuttingWidth(cut, plan, (Overlocker)layout.Head, question.Seam.Job.Rolls()));
         }
 
+        reasons.AddRange(SettingReasons.Guide(plan, layout, question));
         if (plan is { Stitch.NeedsZigzagWidth: true, ZigzagWidthMm: { } width })
         {
             reasons.Add(new(PlanTopic.Width, new Finding("width").With("widthMm", width).With("yieldPercent", plan.Figures.YieldPercent.Middle).With("gapMm", plan.Figures.Seam.GapMm), Basis.SeamModel));

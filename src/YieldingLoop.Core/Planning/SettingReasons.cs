@@ -136,6 +136,34 @@ internal static class SettingReasons
         return new(PlanTopic.Differential, flat > layout.Head.Feed!.Most ? finding.With("flatDifferential", flat) : finding, Basis.SeamModel);
     }
 
+    /// <summary>Where the raw edge is guided, and what of a pattern's allowance is trimmed; nothing for an edge that has no seam line.</summary>
+    public static IEnumerable<Reason> Guide(SetupPlan plan, Layout layout, PlanQuestion question)
+    {
+        var seam = question.Seam;
+        if (plan.Flatlock || !(seam.Job.Joins() || seam.Job == SeamJob.Elastic))
+        {
+            yield break;
+        }
+
+        // The outermost needle runs on the seam line.
+        var seat = layout.Seats[0].Id();
+        if (plan.CuttingWidthFromRightMm is not { } cut)
+        {
+            if (seam.AllowanceMm is { } beside)
+            {
+                yield return new(PlanTopic.Seats, new Finding("guide-the-edge").With("allowanceMm", beside).With("seat", seat), Basis.CommonPractice);
+            }
+
+            yield break;
+        }
+
+        var bite = cut + layout.OutermostFromRightMm;
+        var guide = seam.AllowanceMm is not { } allowance ? new Finding("allowance-taken")
+            : allowance >= bite ? new Finding("allowance-trimmed").With("allowanceMm", allowance).With("trimsMm", allowance - bite)
+            : new Finding("allowance-short").With("allowanceMm", allowance).With("shortMm", bite - allowance);
+        yield return new(PlanTopic.CuttingWidth, guide.With("biteMm", bite).With("seat", seat), Basis.MachineRecord);
+    }
+
     public static Reason CuttingWidth(double cut, SetupPlan plan, Overlocker machine, bool rolls)
     {
         var overhang = plan.Figures.Seam.OverhangMm!.Value;

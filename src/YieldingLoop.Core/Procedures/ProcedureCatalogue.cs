@@ -264,7 +264,7 @@ public static class ProcedureCatalogue
     {
         if (sewn.Covered)
         {
-            yield return new("lock-the-end", new("chain-runs-back"), CautionPlace.HandsIn);
+            yield return new("lock-the-end", new("chain-runs-back"), CautionPlace.HandsInCover);
         }
         else if (sewn.Overlocked)
         {

@@ -79,6 +79,12 @@ public sealed record SeamEntry
     /// <summary>How many layers it goes through.</summary>
     public int Plies { get; init; } = 2;
 
+    /// <summary>Widest seam allowance that is believed, mm.</summary>
+    public const double MostAllowanceMm = 60;
+
+    /// <summary>The pattern's seam allowance, from the seam line to the raw edge, mm; null where it was not said.</summary>
+    public double? AllowanceMm { get; init; }
+
     /// <summary>Where on the body it lies, an identifier of <see cref="BodyZones"/>; null where it was not said.</summary>
     public string? ZoneId { get; init; }
 
@@ -129,6 +135,11 @@ public sealed record SeamEntry
         else if (Plies is < 1 or > 6)
         {
             problems.Add(new("plies", "An edge is 1 to 6 layers thick."));
+        }
+
+        if (AllowanceMm is not null and not (> 0 and <= MostAllowanceMm))
+        {
+            problems.Add(new("allowanceMm", $"A seam allowance is above 0 and at most {MostAllowanceMm:0} mm. Leave it empty where the pattern has none."));
         }
 
         if (ZoneId is not null && BodyZones.Find(ZoneId) is null)

@@ -24,6 +24,16 @@ internal static class DemoMachines
                 new FingerPosition("narrow", 3.4, FingerUse.RightNeedle),
                 new FingerPosition("none", 1.6, FingerUse.Rolled),
             ],
+            ConverterName = "two-thread converter",
+            SpecialFeet = [new("elastic foot", null, "feeds elastic under tension")],
+            ManualTable =
+            [
+                new ManualSetting
+                {
+                    StitchId = ManualSetting.RolledHemId, LengthMm = 1.5, LengthRangeMm = new(1, 2), WidthMm = 3, FingerName = "none", Seats = [ThreadPosition.NeedleRight],
+                    Dials = [new(ThreadPosition.NeedleRight, 4, 3, 5), new(ThreadPosition.UpperLooper, 2, 1, 3), new(ThreadPosition.LowerLooper, 6.5, 5, 8)],
+                },
+            ],
         };
     }
 
@@ -51,6 +61,8 @@ internal static class DemoMachines
             NeedlePointIds = [NeedleCatalogue.Overlocker.Id],
             NeedleSizes = [80, 90],
             LooperOrder = LooperOrder.LowerFirst,
+            NeedleOrder = NeedleOrder.LeftFirst,
+            FootPressure = new SettingRange(0.6, 1.4, 0.2),
             ThreadMarks = new Dictionary<string, string> { ["upper-looper"] = "#2f7d4f", ["lower-looper"] = "#7a3fa0" },
         };
     }
@@ -87,6 +99,8 @@ internal static class DemoMachines
         Plates = [new("zigzag plate", 9.0), new("straight plate", 1.6, "straight stitch only")],
         Feet = [new("zigzag foot", 8.5), new("elastic foot", 8.0, "feeds elastic under tension"), new("edge guide foot", 7.0, "runs along a fold")],
         BobbinSlidesAtGrams = 18,
+        FootPressure = new SettingRange(0.5, 1.5, 0.25),
+        Electronic = true,
         StitchLengthMm = new SettingRange(0.5, 5, 0.25),
     };
 

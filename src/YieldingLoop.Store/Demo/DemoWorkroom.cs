@@ -69,7 +69,7 @@ public static class DemoWorkroom
     /// <summary>Pieces of work: which cloth, what seam, on which machine, and whether its swatch passed. −1: no set-up kept yet.</summary>
     public static IReadOnlyList<(int Cloth, SeamEntry Seam, int Machine, bool Passed)> Seams { get; } =
     [
-        (0, new() { Name = "Unisuit side seam", Direction = ClothDirection.Lengthwise, OnSkin = true, NeedKind = NeedKind.Movement, MovementId = "seat-length" }, 0, true),
+        (0, new() { Name = "Unisuit side seam", AllowanceMm = 10, Direction = ClothDirection.Lengthwise, OnSkin = true, NeedKind = NeedKind.Movement, MovementId = "seat-length" }, 0, true),
         (0, new() { Name = "Unisuit leg opening join", Direction = ClothDirection.Across, OnSkin = true, NeedKind = NeedKind.NegativeEase, GirthMm = 560, GarmentMm = 470, MovementId = "knee-round" }, 0, true),
         (1, new() { Name = "Base layer neckband", Direction = ClothDirection.Across, Seen = true, NeedKind = NeedKind.Opening, GirthMm = 585, GarmentMm = 430 }, 1, true),
         (1, new() { Name = "Base layer sleeve seam", Direction = ClothDirection.Lengthwise, OnSkin = true, NeedKind = NeedKind.Movement, MovementId = "elbow-length" }, 1, false),

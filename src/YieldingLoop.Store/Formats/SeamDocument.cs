@@ -44,4 +44,7 @@ public sealed record SeamDocument
 
     /// <inheritdoc cref="SeamEntry.OnBodyMm"/>
     public double? OnBodyMm { get; init; }
+
+    /// <inheritdoc cref="SeamEntry.AllowanceMm"/>
+    public double? AllowanceMm { get; init; }
 }

@@ -58,6 +58,7 @@ public class PlanFiguresTests
     /// <summary>Some of the machines with a manual's row, a foot that can be set, a converter.</summary>
     private static PlanQuestion WithManuals(PlanQuestion question, Random random) => question with
     {
+        Seam = question.Seam with { AllowanceMm = random.Next(3) == 0 ? null : random.Next(3, 16) },
         Machines =
         [
             .. question.Machines.Select(hand => hand.Machine is Overlocker knife && random.Next(4) > 0
@@ -177,6 +178,10 @@ public class PlanFiguresTests
             "loopWidthMm" => ((Overlocker)head).Fingers.Single(f => f.Name == plan.FingerName).LoopWidthFromRightMm + outermost,
             "gaugeMm" => span,
             "rowsMm" => span / (seats.Count - 1),
+            "biteMm" => plan.Setup.CuttingWidthMm.Value + outermost,
+            "allowanceMm" => question.Seam.AllowanceMm!.Value,
+            "trimsMm" => question.Seam.AllowanceMm!.Value - plan.Setup.CuttingWidthMm.Value - outermost,
+            "shortMm" => plan.Setup.CuttingWidthMm.Value + outermost - question.Seam.AllowanceMm!.Value,
             "twinGapMm" => plan.Setup.Twin!.TwinGapMm!.Value,
             "threads" => plan.Threads.Count,
             "sizeMetric" => plan.Needle.SizeMetric,

@@ -42,6 +42,8 @@ public sealed class SeamForm : RecordForm
 
     public string? OnBodyMm { get; set; }
 
+    public string? AllowanceMm { get; set; }
+
     public static SeamForm From(SeamRow row, LengthUnit unit)
     {
         var e = row.Entry;
@@ -55,6 +57,7 @@ public sealed class SeamForm : RecordForm
             EaseMovementId = e.NeedKind == NeedKind.NegativeEase ? e.MovementId : null,
             MovementId = e.NeedKind == NeedKind.Movement ? e.MovementId : null,
             OnBodyMm = LengthText.Write(e.OnBodyMm, unit),
+            AllowanceMm = LengthText.Write(e.AllowanceMm, unit),
         };
     }
 
@@ -70,7 +73,7 @@ public sealed class SeamForm : RecordForm
         var entry = new SeamEntry
         {
             Name = Name ?? "", Job = Job, Direction = Direction, ZoneId = Chosen(ZoneId), Reinforced = Reinforced, OnSkin = OnSkin, Seen = Seen, NeedKind = NeedKind,
-            Plies = (int)Math.Clamp(plies, 0, 1000),
+            Plies = (int)Math.Clamp(plies, 0, 1000), AllowanceMm = reader.Length(nameof(AllowanceMm), AllowanceMm),
         };
         return NeedKind switch
         {

@@ -39,6 +39,11 @@ public sealed class StateForm : RecordForm
 
     public string? NeedlePositionMm { get; set; }
 
+    public string? FootPressure { get; set; }
+
+    /// <summary>The converter, or <see cref="PlaceForm.Nothing"/> where none is fitted.</summary>
+    public string? ConverterName { get; set; }
+
     /// <summary>The places of a machine in the order of the form: one for each dial, and a bobbin.</summary>
     public static IReadOnlyList<ThreadPosition> PlacesOf(Machine head) =>
         [.. head.Dials.Select(d => d.Position), .. head.ThreadPlaces.Where(p => head.DialPlaceOf(p) is null)];
@@ -61,6 +66,8 @@ public sealed class StateForm : RecordForm
             PlateName = state.PlateName.Thing(),
             FootName = state.FootName.Thing(),
             NeedlePositionMm = FieldText.Of(state.NeedlePositionMm.Number()),
+            FootPressure = FieldText.Of(state.FootPressure.Number()),
+            ConverterName = state.ConverterName.IsEmpty ? PlaceForm.Nothing : state.ConverterName.Thing(),
         };
     }
 
@@ -85,6 +92,8 @@ public sealed class StateForm : RecordForm
             PlateName = Chosen(PlateName),
             FootName = Chosen(FootName),
             NeedlePositionMm = reader.Number(nameof(NeedlePositionMm), NeedlePositionMm).OrUnknown(),
+            FootPressure = reader.Number(nameof(FootPressure), FootPressure).OrUnknown(),
+            ConverterName = ConverterName == PlaceForm.Nothing ? Place<string>.Empty : Chosen(ConverterName),
         };
         // A knife that is not swung away is known to stand where it cuts once somebody has said how.
         state = state with { Knife = KnifeAway ? KnifeStand.Away : state.CuttingWidthMm.IsThere ? KnifeStand.Cutting : Place<KnifeStand>.Unknown };
@@ -105,6 +114,7 @@ public sealed class StateForm : RecordForm
                 "stitch" => nameof(StitchId),
                 "plate" => nameof(PlateName),
                 "foot" => nameof(FootName),
+                "converter" => nameof(ConverterName),
                 "knife" => nameof(KnifeAway),
                 _ => FormReader.FieldName(problem),
             };
