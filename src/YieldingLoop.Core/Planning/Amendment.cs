@@ -62,7 +62,7 @@ public static class Amendment
         {
             // Reasons speak of the numbers they were written for; those no longer stand.
             Reasons = [.. differences.Select(d => new Reason(d.Topic, d.Finding, Basis.OwnChange))],
-            Notes = [.. TooTight(amended, head), .. PlanNotes.For(amended, head, question, plan.Need)],
+            Notes = [.. TooTight(amended, head), .. OutsideManual(amended), .. PlanNotes.For(amended, head, question, plan.Need)],
             WouldChange = PlanNotes.WouldChange(amended, question, plan.Need),
         });
     }
@@ -90,4 +90,36 @@ public static class Amendment
         from thread in plan.Threads
         where thread.Kind.Textured && !thread.Position.IsNeedle() && !head.CalibrationThread.Textured && thread.StepsTighter > 1e-6
         select new Finding("textured-too-tight").With("position", thread.Position.Id()).With("thread", thread.KindId);
+
+    /// <summary>The numbers that lie outside what the manual's row permits: they are the user's to set, and said.</summary>
+    private static IEnumerable<Finding> OutsideManual(SetupPlan plan)
+    {
+        if (plan.Baseline is not { } row)
+        {
+            yield break;
+        }
+
+        foreach (var dial in row.Dials.Where(d => d is { Low: not null, High: not null }))
+        {
+            if (plan.Setup.Dials[dial.Position].Number() is { } number && !new ManualRange(dial.Low, dial.High).Holds(number))
+            {
+                yield return new Finding("outside-manual-range").With("position", dial.Position.Id()).With("number", number).With("low", dial.Low!.Value).With("high", dial.High!.Value);
+            }
+        }
+
+        if (row.LengthRangeMm?.Holds(plan.StitchLengthMm) == false)
+        {
+            yield return new Finding("length-outside-manual-range").With("lengthMm", plan.StitchLengthMm);
+        }
+
+        if (row.WidthRangeMm is { } widths && (plan.CuttingWidthFromRightMm ?? plan.ZigzagWidthMm) is { } width && !widths.Holds(width))
+        {
+            yield return new Finding("width-outside-manual-range").With("widthMm", width);
+        }
+
+        if (row.DifferentialRange is { } ratios && plan.Differential is { } ratio && !ratios.Holds(ratio))
+        {
+            yield return new Finding("differential-outside-manual-range").With("differential", ratio);
+        }
+    }
 }

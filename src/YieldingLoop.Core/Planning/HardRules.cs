@@ -64,6 +64,12 @@ internal static class HardRules
         new("thread-to-eye", RuleStage.Needle,
             t => Of("thread-to-eye").With("thread", t.NeedleThread!.Kind.Id).With("threadMm", t.NeedleThread.Kind.DiscDiameterMm).With("eyeMm", t.Needle!.Size.EyeMillimetres).With("sizeMetric", t.Needle.Size.Metric),
             t => t.NeedleThread!.Kind.DiscDiameterMm > EyeMostShare * t.Needle!.Size.EyeMillimetres),
+        // A9: which thread fits which needle, by the machine's own chart.
+        new("thread-off-chart", RuleStage.Needle,
+            t => ManualTable.ChartFor(t.Layout.Head, t.Needle!.Size.Metric) is { } line
+                ? Of("thread-off-chart").With("sizeMetric", line.SizeMetric).With("lowTex", line.LowTex).With("highTex", line.HighTex).With("thread", t.NeedleThread!.Kind.Id).With("tex", t.NeedleThread.Kind.Tex)
+                : Of("thread-off-chart"),
+            t => !t.Question.WithoutManual && ManualTable.ChartFor(t.Layout.Head, t.Needle!.Size.Metric) is { } line && (t.NeedleThread!.Kind.Tex < line.LowTex - 1e-9 || t.NeedleThread.Kind.Tex > line.HighTex + 1e-9)),
         // F7.
         new("twin-in-slots", RuleStage.Needle, t => Of("twin-in-slots").With("reason", TwinProblem(t)!), t => TwinProblem(t) is not null),
         // C6.

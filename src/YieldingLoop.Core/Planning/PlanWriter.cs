@@ -4,6 +4,7 @@ using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -29,7 +30,7 @@ internal static class PlanWriter
             LoopWidthMm = seam.Geometry.LoopWidthMm,
             BiteMm = seam.Geometry.BiteMm,
             KnifeNumber = found.CuttingFromRightMm is { } from ? ((Overlocker)layout.Head).KnifeNumber(from) : null,
-            From = From(layout, found),
+            From = From(layout, found, question.Seam.Job),
             UpperLoosened = loosened,
             SewnThicknessMm = seam.Geometry.SewnThicknessMm,
             Reasons = [],
@@ -44,7 +45,7 @@ internal static class PlanWriter
         return plan with
         {
             Reasons = layout.Baseline is null ? PlanReasons.For(plan, found, question, need) : ManualReasons.For(plan, found, question, need),
-            Notes = PlanNotes.For(plan, layout.Head, question, need),
+            Notes = [.. LiftedIn(found, question, need), .. PlanNotes.For(plan, layout.Head, question, need)],
             WouldChange = PlanNotes.WouldChange(plan, question, need),
         };
     }
@@ -77,7 +78,7 @@ internal static class PlanWriter
             LatticeSearch.Purchases(found.NeedleThread, found.Upper, found.Lower, found.Needle));
     }
 
-    private static SewnFrom? From(Layout layout, FoundSetup found)
+    private static SewnFrom? From(Layout layout, FoundSetup found, SeamJob job)
     {
         // The looper side of a thick thread is the pretty side (common practice C6).
         if (new[] { found.Upper, found.Lower }.OfType<ThreadOption>().Any(t => t.Kind.Tex >= HardRules.ThickFromTex))
@@ -87,9 +88,20 @@ internal static class PlanWriter
 
         return layout.Stitch.Family switch
         {
+            // Only the upper looper's thread shows on both sides, and it lies on the face (common practice D7).
+            _ when job.Rolls() => SewnFrom.Face,
             StitchFamily.TwinNeedle or StitchFamily.Cover => SewnFrom.Face,
             StitchFamily.Lockstitch or StitchFamily.Zigzag => SewnFrom.WrongSide,
             _ => null,
         };
+    }
+
+    /// <summary>Every rule this set-up would break, had a rule of the user's own not lifted it: nothing of that goes without saying.</summary>
+    private static IEnumerable<Finding> LiftedIn(FoundSetup found, PlanQuestion question, Need need)
+    {
+        var trial = new SetupTrial(question, need, found.Layout) { NeedleThread = found.NeedleThread, Upper = found.Upper, Lower = found.Lower, Needle = found.Needle, LengthMm = found.LengthMm };
+        return found.Layout.Hand.Lifted.Select(l => l.RuleId).Distinct()
+            .Select(id => HardRules.All.FirstOrDefault(r => r.Id == id)).OfType<HardRule>()
+            .Where(r => r.Breaks(trial)).Select(r => new Finding("rule-lifted").With("rule", r.Id));
     }
 }

@@ -44,6 +44,7 @@ public static class Sentences
             "feed-least" => "the feed goes no lower",
             _ => "the feed has no number nearer",
         },
+        ["rule"] = id => OwnRules.OwnRule.Liftable.FirstOrDefault(r => r.Id == id)?.Name ?? id,
         ["risk"] = id => id == "fine" ? "a needle this fine bends in such cloth and may miss its loop" : "a needle this thick leaves holes in such cloth and may skip",
         ["verdict"] = id => Vocabulary.Name("verdict." + id),
         ["instead"] = id => id switch

@@ -22,6 +22,8 @@ internal static class TradeOrder
             StitchFamily.TwoThreadOveredge => pinned && question.Seam.Job is SeamJob.EdgeFinish or SeamJob.RolledHem or SeamJob.Picot or SeamJob.LettuceEdge ? 1 : null,
             StitchFamily.Cover => Cover(layout, question),
             StitchFamily.Chain => question.Seam.Job == SeamJob.DecorativeLine ? 0 : null,
+            // A straight stitch that a rule of the user's own lets through is not shut out again by the order.
+            _ when layout.Stitch == StitchCatalogue.Lockstitch && question.Seam.Job is SeamJob.Join or SeamJob.Band && layout.Hand.Lifted.Any(l => l.RuleId == "straight-alone") => 2,
             _ => Plain(layout.Stitch, question, need),
         };
     }

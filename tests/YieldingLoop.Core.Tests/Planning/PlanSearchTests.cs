@@ -250,6 +250,65 @@ public class PlanSearchTests
         Assert.False(Planner.Plan(Lifting("textured-nylon")).Succeeded);
     }
 
+    /// <summary>What a rule of the user's own lifts is let through by all the others too, and the card says so.</summary>
+    [Fact]
+    public void A_lifted_rule_is_not_put_back_by_another_and_is_disclosed()
+    {
+        var leggings = new SeamEntry { Name = "Inseam", NeedKind = NeedKind.NegativeEase, GirthMm = 560, GarmentMm = 470, Direction = ClothDirection.Across };
+        (string Rule, PlanQuestion Question)[] all =
+        [
+            ("straight-alone", Ask(Cloth("power-knit"), leggings, Plain()) with { Pins = PlanPins.None with { StitchId = "301" } }),
+            ("textured-in-needle", Ask(Cloth("power-knit"), SideSeam, Overlocker()) with { Pins = PlanPins.None with { NeedleThreadId = "textured-nylon" } }),
+            ("cotton-in-knits", Ask(Cloth("interlock"), SideSeam, Overlocker()) with { Pins = PlanPins.None with { NeedleThreadId = "cotton" } }),
+            ("universal-by-school", Ask(Cloth("power-knit"), SideSeam, Overlocker() with { NeedlePointIds = ["universal"] })),
+            ("shedding-short", Ask(Cloth("sweater-knit"), SideSeam, Overlocker()) with { Pins = PlanPins.None with { LengthMm = 3 } }),
+            ("thick-wants-length", Ask(Cloth("interlock"), SideSeam with { Job = SeamJob.EdgeFinish, Plies = 1 }, Overlocker()) with { Pins = PlanPins.None with { UpperThreadId = "heavy-rayon", LengthMm = 2 } }),
+            ("rolled-thin", Ask(Cloth("double-knit"), SideSeam with { Job = SeamJob.RolledHem, Plies = 1 }, Overlocker())),
+        ];
+        foreach (var (rule, question) in all)
+        {
+            Assert.False(Planner.Plan(question).Succeeded, rule);
+            var plan = Answer(question with { Machines = [question.Machines[0] with { Lifted = [new LiftedRule(rule)] }] }).Best.Plan;
+            var note = Assert.Single(plan.Notes, n => n.Code == "rule-lifted");
+            Assert.Equal(rule, note.Names["rule"]);
+            Assert.DoesNotContain(rule, Sentences.Of(note), StringComparison.Ordinal);
+        }
+
+        // What is not broken is not spoken of.
+        var kept = Ask(Cloth("power-knit"), SideSeam, Overlocker());
+        Assert.DoesNotContain(Answer(kept with { Machines = [kept.Machines[0] with { Lifted = [new LiftedRule("cotton-in-knits")] }] }).Best.Plan.Notes, n => n.Code == "rule-lifted");
+    }
+
+    [Fact]
+    public void The_manual_s_needle_and_thread_chart_is_kept()
+    {
+        var charted = Overlocker() with { NeedleChart = [new(80, 20, 25), new(90, 25, 60)] };
+        var question = Ask(Cloth("interlock"), SideSeam, charted) with { Pins = PlanPins.None with { NeedleThreadId = "spun-polyester" } };
+        Assert.Equal(90, Answer(question).Best.Plan.Needle.SizeMetric);
+        Assert.Equal("thread-off-chart", Planner.WhyNot(question, question.Pins with { SizeMetric = 80 }).Value!.Behind.Why.Code);
+    }
+
+    [Fact]
+    public void A_flatlock_never_wins_a_plain_join_and_opens_by_a_loose_needle_and_a_tight_looper()
+    {
+        var random = new Random(5);
+        for (var i = 0; i < 60; i++)
+        {
+            var question = RandomQuestion(random);
+            question = question with { Seam = question.Seam with { Job = i % 2 == 0 ? SeamJob.Join : SeamJob.Band, Plies = 2, OnSkin = true } };
+            Assert.False(Planner.Plan(question).Value?.Best.Plan.Flatlock ?? false);
+        }
+
+        var three = Answer(Ask(Cloth("power-knit"), SideSeam with { Job = SeamJob.Flatlock }, Overlocker())).Best.Plan;
+        Assert.Equal("504", three.StitchId);
+        Assert.Equal((0.0, true, true), (three.Threads[0].DialNumber, At(three, ThreadPosition.LowerLooper).StepsTighter >= 2, At(three, ThreadPosition.UpperLooper).StepsTighter < 0));
+        Assert.True(three.Figures.Seam.GapMm >= 0.8 * three.LoopWidthMm);
+        // Two threads only where a converter is on record, and then it is fitted.
+        var two = Answer(Ask(Cloth("power-knit"), SideSeam with { Job = SeamJob.Flatlock }, Overlocker() with { ConverterName = "converter" })).Best.Plan;
+        Assert.Equal(("503", "converter"), (two.StitchId, two.Setup.ConverterName.Thing()));
+        Assert.True(two.Threads[0].StepsTighter < 0);
+    }
+
     [Fact]
     public void Weights_move_the_answer_the_way_they_say()
     {
