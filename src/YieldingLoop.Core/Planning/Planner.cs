@@ -132,10 +132,14 @@ public static class Planner
     private static Problem Problem(PlanQuestion question, Need need, LatticeSearch search)
     {
         var (field, finding) = Nothing(question, search);
-        // The pin that by itself leaves nothing is the one to let go of.
-        if (field == "pins" && PinCheck.Each(question.Pins).Where(p => LatticeSearch.Of(question with { Pins = p.Alone }, need).Best.Count == 0).Select(p => p.Field).FirstOrDefault() is { } pin)
+        if (field == "pins")
         {
-            field = "pins." + pin;
+            var pinned = PinCheck.Each(question.Pins).ToList();
+            // The rule names the choice it is about; where no rule stands in the way, the pin that by itself leaves nothing is the one to let go of.
+            var pin = search.Obstacle is { } found
+                ? found.Rule.Pins.FirstOrDefault(name => pinned.Exists(p => p.Field == name))
+                : pinned.Where(p => LatticeSearch.Of(question with { Pins = p.Alone }, need).Best.Count == 0).Select(p => p.Field).FirstOrDefault();
+            field = pin is null ? field : "pins." + pin;
         }
 
         return new(field, Sentences.Of(finding)) { Finding = finding };
