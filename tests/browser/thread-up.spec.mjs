@@ -29,25 +29,27 @@ test('threading up on a tablet: broken off by a power cut, gone on where it stop
     await expect(page.locator('.at-count')).toContainText(`Step 4 of ${steps}`);
     await page.getByRole('button', { name: 'Done, next' }).tap();
     await expect(page.locator('.at-count')).toContainText(`Step 5 of ${steps}`);
-    await page.keyboard.press('PageUp');
-    await expect(page.locator('.at-count')).toContainText(`Step 4 of ${steps} · 1 min · done`);
     await page.keyboard.press('ArrowDown');
-    await expect(page.locator('.at-count')).toContainText(`Step 5 of ${steps}`);
+    await expect(page.locator('.at-count')).toContainText(`Step 6 of ${steps}`);
+    await page.keyboard.press('PageUp');
+    await expect(page.locator('.at-count')).toContainText(`Step 5 of ${steps} · 2 min · done`);
+    await page.keyboard.press('ArrowDown');
+    await expect(page.locator('.at-count')).toContainText(`Step 6 of ${steps}`);
 
     await server.stop('SIGKILL');
     await page.keyboard.press('Space');
     await expect(page.getByRole('alert')).toContainText('Not ticked');
-    await expect(page.locator('.at-count')).toContainText(`Step 5 of ${steps}`);
+    await expect(page.locator('.at-count')).toContainText(`Step 6 of ${steps}`);
     server = await startServer({ data, port: server.port, again: true });
     await page.goto(server.url);
-    await page.getByRole('link', { name: `Base layer neckband on Window bench overlocker, 4 of ${steps} steps done` }).tap();
-    await expect(page.locator('.at-count')).toContainText(`Step 5 of ${steps}`);
+    await page.getByRole('link', { name: `Base layer neckband on Window bench overlocker, 5 of ${steps} steps done` }).tap();
+    await expect(page.locator('.at-count')).toContainText(`Step 6 of ${steps}`);
     await page.goto(`${server.url}/machines/2`);
     await expect(page.locator('.on-it')).toContainText('80/12');
     await page.getByRole('link', { name: 'Go on threading up' }).tap();
 
     await page.getByRole('link', { name: 'The whole list' }).tap();
-    await expect(page.locator('.step-list .is-done')).toHaveCount(4);
+    await expect(page.locator('.step-list .is-done')).toHaveCount(5);
     await page.getByRole('button', { name: 'Down to here: step 9 done', exact: true }).tap();
     await expect(page.locator('.step-list .is-done')).toHaveCount(9);
     await page.getByRole('link', { name: 'One step at a time' }).tap();
