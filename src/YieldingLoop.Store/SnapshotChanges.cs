@@ -34,6 +34,12 @@ public static class SnapshotChanges
             }
         }
 
+        if (kept.Seam.Other is { } was && seam.Other is { } other && was.Cloth != other.Cloth && was.ClothId == other.ClothId)
+        {
+            changes.Add(new Finding("other-cloth").With("cloth", other.Cloth.Name));
+            seam = seam with { Other = other with { Cloth = was.Cloth } };
+        }
+
         if (kept.Seam != seam)
         {
             changes.Add(new("seam-described"));
@@ -47,7 +53,7 @@ public static class SnapshotChanges
 
         changes.AddRange(kept.Machine.Dials.Join(machine.Dials, d => d.Position, d => d.Position, (before, after) => (before.Position, Before: before.Dial, After: after.Dial))
             .Where(d => d.Before != d.After).Select(d => Dial(d.Position, d.Before, d.After)));
-        var baseline = ManualStart.RowOf(record, kept.Plan.Stitch, kept.Plan.Flatlock, kept.Seam.Job, kept.ClothFigures, [.. kept.Plan.Setup.Needles.Filled]);
+        var baseline = ManualStart.RowOf(record, kept.Plan.Stitch, kept.Plan.Flatlock, kept.Seam.Job, new SeamLayers(kept.ClothFigures, kept.Seam).Through, [.. kept.Plan.Setup.Needles.Filled]);
         if (Written(kept.Plan.Baseline) != Written(baseline))
         {
             changes.Add(new("manual-table"));

@@ -87,6 +87,12 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         return await SaveEntryAsync<SeamRow, SeamEntry>(entry, entry.Name.Trim(), id, version, key, () => new SeamRow { Name = "", Entry = entry }, row => row.ClothId = clothId);
     });
 
+    /// <summary>A seam with the other cloth in it as that cloth's record has it now.</summary>
+    public async Task<SeamEntry> AsOfNowAsync(SeamEntry seam) =>
+        seam.Other is { ClothId: { } id } other && await Cloths.FirstOrDefaultAsync(c => c.Id == id) is { } row && row.Entry.Resolve().Value is { } figures
+            ? seam with { Other = other with { Cloth = figures } }
+            : seam;
+
     /// <summary>Cloths in use.</summary>
     private IQueryable<ClothRow> ClothsInUse => Cloths.Where(c => c.PutAwayAt == null);
 

@@ -35,15 +35,15 @@ public sealed class MachineKindTests : IDisposable
     {
         var answer = await visitor.SendAsync(await visitor.OpenAsync("/machines/1"), "/machines/1", new() { ["Input.Table[1].StitchId"] = "514", ["Input.Table[1].Dials[2]"] = "4 (5–3)" });
         Assert.Contains(answer.Page.QuerySelectorAll("#faults a"), a => a.GetAttribute("href") == "#Input_Table_1__Dials_2_");
-        answer = await visitor.SendAsync(await visitor.OpenAsync("/machines/1"), "/machines/1", new() { ["Input.Table[0].Dials[0]"] = "4" });
-        Assert.Contains(answer.Page.QuerySelectorAll("#faults a"), a => a.GetAttribute("href") == "#Input_Table_0__StitchId");
+        answer = await visitor.SendAsync(await visitor.OpenAsync("/machines/1"), "/machines/1", new() { ["Input.Table[1].Dials[0]"] = "4" });
+        Assert.Contains(answer.Page.QuerySelectorAll("#faults a"), a => a.GetAttribute("href") == "#Input_Table_1__StitchId");
     }
 
     [Fact]
     public async Task The_manual_s_table_stands_beside_the_set_up_it_is_for()
     {
         Assert.DoesNotContain("manual’s own table", (await visitor.OpenAsync("/seams/2/set-up?machine=1")).Body!.TextContent, StringComparison.Ordinal);
-        await visitor.SendAsync(await visitor.OpenAsync("/machines/1"), "/machines/1", new() { ["Input.Table[0].StitchId"] = "514", ["Input.Table[0].Dials[2]"] = "4 (3–5)" });
+        await visitor.SendAsync(await visitor.OpenAsync("/machines/1"), "/machines/1", new() { ["Input.Table[1].StitchId"] = "514", ["Input.Table[1].Dials[2]"] = "4 (3–5)" });
         Assert.Contains("UL 4 (3–5)", (await visitor.OpenAsync("/seams/2/set-up?machine=1")).Body!.TextContent, StringComparison.Ordinal);
     }
 

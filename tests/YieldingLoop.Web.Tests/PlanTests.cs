@@ -102,7 +102,7 @@ public sealed class PlanTests(App app) : IClassFixture<App>
         {
             foreach (var (name, value) in JsonNode.Parse(change)!.AsObject())
             {
-                if (value is JsonObject members && node[name] is JsonObject here)
+                if (value is JsonObject { Count: > 0 } members && node[name] is JsonObject here)
                 {
                     foreach (var (member, to) in members)
                     {

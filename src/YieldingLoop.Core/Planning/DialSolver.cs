@@ -176,7 +176,7 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
     private double Drag(SolvedDial upper, SolvedDial lower)
     {
         var mean = (Relative(ThreadPosition.UpperLooper, upper) + Relative(ThreadPosition.LowerLooper, lower)) / 2;
-        return ClothEffects.Drag(mean, layout.Stitch.ThreadCount, question.Cloth.StretchAlongPercent(question.Seam.Direction).Value, question.Cloth.AreaDensityGsm.Value);
+        return ClothEffects.Drag(mean, layout.Stitch.ThreadCount, question.Layers.DragStretchPercent, question.Layers.DragGsm);
     }
 
     /// <summary>T/T₀.</summary>

@@ -12,7 +12,7 @@ internal static class FeedRules
     public static (double? Differential, double? FootPressure) For(Layout layout, PlanQuestion question)
     {
         var head = layout.Head;
-        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
+        var along = question.Layers.GrowthStretchPercent;
         var lettuce = question.Seam.Job == SeamJob.LettuceEdge;
         double? differential = head.Feed is not { } feed ? null
             : lettuce ? feed.Least

@@ -34,8 +34,8 @@ internal static class HardRules
         // D7.
         new("rolled-thin", RuleStage.Layout,
             t => Of("rolled-thin").With("job", t.Job.Id()).With("belowGsm", Planner.ThinBelowGsm).With("upToMm", Planner.RollsUpToMm)
-                .With("areaDensityGsm", t.Question.Cloth.AreaDensityGsm.Value).With("thicknessMm", t.Question.Cloth.ThicknessMm.Value),
-            t => t.Job.Rolls() && !Planner.Thin(t.Question.Cloth)),
+                .With("areaDensityGsm", t.Question.Through.AreaDensityGsm.Value).With("thicknessMm", t.Question.Through.ThicknessMm.Value),
+            t => t.Job.Rolls() && !Planner.Thin(t.Question.Through)),
         // Model section 6.
         new("two-threads-no-load", RuleStage.Layout, _ => Of("two-threads-no-load"),
             t => t.Stitch.Family == StitchFamily.TwoThreadOveredge && t.Job.Joins() && (!t.Layout.Flatlock || t.Question.Seam.UnderLoad)),
@@ -60,7 +60,7 @@ internal static class HardRules
         // B2, B11.
         new("point-for-knits", RuleStage.Needle, t => Of("point-for-knits").With("point", t.Needle!.Point.Id), t => !t.Needle!.Point.ForKnits),
         new("universal-by-school", RuleStage.Needle, Universal,
-            t => t.Needle!.Point == NeedleCatalogue.Universal && !NeedleRules.UniversalAllowed(t.Question.Cloth, t.Question.Schools)),
+            t => t.Needle!.Point == NeedleCatalogue.Universal && !NeedleRules.UniversalAllowed(t.Question.Through, t.Question.Schools)),
         new("thread-to-eye", RuleStage.Needle,
             t => Of("thread-to-eye").With("thread", t.NeedleThread!.Kind.Id).With("threadMm", t.NeedleThread.Kind.DiscDiameterMm).With("eyeMm", t.Needle!.Size.EyeMillimetres).With("sizeMetric", t.Needle.Size.Metric),
             t => t.NeedleThread!.Kind.DiscDiameterMm > EyeMostShare * t.Needle!.Size.EyeMillimetres),
@@ -77,7 +77,7 @@ internal static class HardRules
             t => !t.LengthByManual && t.LengthMm < Math.Min(ThickLeastLengthMm, t.Layout.Head.StitchLengthMm.Most) - 1e-9 && t.Loopers.Any(k => k.Tex >= ThickFromTex)),
         // C4.
         new("shedding-short", RuleStage.Length, _ => Of("shedding-short").With("mostMm", SheddingMostLengthMm),
-            t => t.Question.Cloth.Sheds && t.Stitch.Family == StitchFamily.Overlock && !t.Layout.Flatlock && !t.Job.Rolls()
+            t => t.Question.Through.Sheds && t.Stitch.Family == StitchFamily.Overlock && !t.Layout.Flatlock && !t.Job.Rolls()
                 && !t.LengthByManual && t.LengthMm > Math.Max(SheddingMostLengthMm, t.Layout.Head.StitchLengthMm.Least) + 1e-9 && !t.Loopers.Any(k => k.Tex >= ThickFromTex)),
     ];
 
@@ -107,14 +107,15 @@ internal static class HardRules
 
     private static Finding Universal(SetupTrial trial) => !trial.Question.Schools.UniversalOnStableKnits
         ? Of("universal-never")
-        : Of(trial.Question.Cloth.Elastane ? "universal-skips-elastane" : "universal-skips").With("stretchPercent", trial.Question.Cloth.HighestStretchPercent)
+        : Of(trial.Question.Through.Elastane ? "universal-skips-elastane" : "universal-skips").With("stretchPercent", trial.Question.Through.HighestStretchPercent)
             .With("school", $"{SchoolCatalogue.StableKnitPoint.Id}.{trial.Question.Schools.Chosen(SchoolCatalogue.StableKnitPoint).Id}");
 
     /// <summary>Which machine does it instead; null where that is no matter of machines.</summary>
     private static string? Elsewhere(SetupTrial trial) => trial.Layout.Head switch
     {
-        Overlocker when trial.Job is SeamJob.Hem or SeamJob.DecorativeLine => "coverstitch-or-plain",
-        Coverstitch when trial.Job is not (SeamJob.Hem or SeamJob.DecorativeLine) => "overlocker-or-plain",
+        Overlocker or Coverstitch when trial.Job == SeamJob.PinTuck => "plain",
+        Overlocker when trial.Job.InsideTheCloth() => "coverstitch-or-plain",
+        Coverstitch when !trial.Job.InsideTheCloth() => "overlocker-or-plain",
         PlainMachine when trial.Job.Rolls() || trial.Job == SeamJob.Flatlock => "overlocker",
         _ => null,
     };

@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Stitches;
 
@@ -21,6 +22,8 @@ internal static class LatticeAxes
         // A flatlock of two threads opens by its whole width as soon as its needle is the looser.
         return layout is { Flatlock: true, LoosestNeedle: false } ? [-DialSolver.TwoThreadsApartSteps]
             : layout.LoosestNeedle || layout.NeedlePositions.Any(p => layout.ByManual(layout.Head.DialPlaceOf(p) ?? p)) ? [0]
+            // A tuck is drawn up, where a hem is kept flat.
+            : question.Seam.Job == SeamJob.PinTuck ? [0, 1]
             : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(SchoolCatalogue.HemTension, "always") ? [-2]
             : layout.Stitch.Family == StitchFamily.TwinNeedle && question.Schools.Follows(SchoolCatalogue.HemTension, "unchanged") ? [0]
             : [0, -1, 1];

@@ -95,10 +95,10 @@ internal sealed class LatticeSearch
         var pins = question.Pins;
         var head = layout.Head;
         var weights = question.Weights;
-        var thickness = SeamGeometry.SewnThickness(question.Seam.Plies, question.Cloth.ThicknessMm.Value);
+        var thickness = question.Layers.SewnThicknessMm;
         var solver = new DialSolver(question, layout, thickness);
         var change = new Changeover(layout.Hand.Machine, layout.Hand.State, head.Kind);
-        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
+        var along = question.Layers.DragStretchPercent;
         var (differential, pressure) = FeedRules.For(layout, question);
         var lengths = LatticeAxes.HalfSteps(head.StitchLengthMm, pins.LengthMm, ManualStart.LengthMm(layout, question));
         var widths = layout.Stitch.NeedsZigzagWidth ? LatticeAxes.Widths(layout, pins.WidthMm) : [0];
@@ -226,7 +226,7 @@ internal sealed class LatticeSearch
         }
 
         laid[next] = new LaidThread(layout.LowerPosition, lower.Kind, loopers.Lower.TensionCentinewtons);
-        return ClothEffects.Drag(layout.Stitch, laid, along, question.Cloth.AreaDensityGsm.Value);
+        return ClothEffects.Drag(layout.Stitch, laid, along, question.Layers.DragGsm);
     }
 
     private static double LooperMinutes(Layout layout, SewingThread? upper, SewingThread lower, in SolvedLoopers loopers, Changeover change)

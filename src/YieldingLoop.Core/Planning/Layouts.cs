@@ -102,7 +102,7 @@ internal static class Layouts
     }
 
     private static ManualSetting? Row(Machine machine, Stitch stitch, bool flatlock, IReadOnlyList<ThreadPosition> seats, PlanQuestion question) =>
-        question.WithoutManual ? null : ManualStart.RowOf(machine, stitch, flatlock, question.Seam.Job, question.Cloth, seats);
+        question.WithoutManual ? null : ManualStart.RowOf(machine, stitch, flatlock, question.Seam.Job, question.Through, seats);
 
     /// <summary>The part that is on, where the needle has room in it; otherwise the first everyday one that has; otherwise the first.</summary>
     private static SlottedPart? Fits(IReadOnlyList<SlottedPart> parts, string? on, double roomMm) =>

@@ -10,8 +10,8 @@ internal static class LengthRules
     {
         { Seam.Job: SeamJob.Picot } => (2.5, "length-picot"),
         { Seam.Job: var job } when job.Rolls() => (1.5, "length-rolled"),
-        { Cloth.Sheds: true } => (2.0, "length-shedding"),
-        { Cloth.AreaDensityGsm.Value: >= Planner.HeavyFromGsm } => (3.0, "length-heavy"),
+        { Through.Sheds: true } => (2.0, "length-shedding"),
+        { Through.AreaDensityGsm.Value: >= Planner.HeavyFromGsm } => (3.0, "length-heavy"),
         _ => (2.5, "length-weight"),
     };
 

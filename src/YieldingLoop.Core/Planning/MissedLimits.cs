@@ -26,16 +26,24 @@ internal static class MissedLimits
                 PlanLimits.Cover => new(limit, Cover(plan, question)),
                 PlanLimits.Mass => new(limit, new Finding("mass-over").With("massRatio", plan.Figures.MassRatio!.Value).With("limit", PlanJudge.MassMost(question.Seam.Job)!.Value)),
                 PlanLimits.Drag => new(limit, new Finding("drag-over").With("drag", plan.Figures.Drag!.Value).With("limit", SeamLimits.DragMost)),
-                PlanLimits.Tunnelling => new(limit, new Finding(plan.Tape ? "tunnels-with-tape" : "tunnels")
-                    .With("tunnellingIndex", plan.Figures.Seam.TunnellingIndex!.Value / (plan.Tape ? 2 : 1)).With("limit", SeamLimits.TunnellingFlat)),
+                PlanLimits.Tunnelling => new(limit, Rows(plan, question.Seam.Job)),
                 PlanLimits.Strength => new(limit, new Finding("strength-short")
                     .With("strengthNewtonsPerCm", plan.Figures.Seam.StrengthNewtonsPerCm).With("wantedNewtonsPerCm", new PlanJudge(question, need).StrengthWantedNewtonsPerCm)),
                 PlanLimits.Meeting => Meeting(plan.Figures.Seam.MeetingLineMm!.Value, question.Seam.Job.Rolls()),
                 PlanLimits.Overhang => new(limit, Overhang(plan.Figures.Seam.OverhangMm!.Value, plan, head, question)),
                 PlanLimits.Growth => Growth(plan.Figures.GrowthPercent!.Value.Middle, plan, head, question.Seam.Job == SeamJob.LettuceEdge),
-                _ => new(limit, new(question.Seam.Job.Rolls() ? "textured-for-rolled" : question.Cloth.Sheds ? "textured-for-shedding" : "textured-for-skin")),
+                _ => new(limit, new(question.Seam.Job.Rolls() ? "textured-for-rolled" : question.Through.Sheds ? "textured-for-shedding" : "textured-for-skin")),
             };
         }
+    }
+
+    private static Finding Rows(SetupPlan plan, SeamJob job)
+    {
+        var index = plan.Figures.Seam.TunnellingIndex!.Value / (plan.Tape ? 2 : 1);
+        var target = plan.Targets.TunnellingIndex!.Value;
+        return target.Least is { } least
+            ? new Finding("tuck-low").With("tunnellingIndex", index).With("limit", least)
+            : new Finding(plan.Tape ? "tunnels-with-tape" : job == SeamJob.Hem ? "tunnels" : "tunnels-rows").With("tunnellingIndex", index).With("limit", target.Most!.Value);
     }
 
     private static Finding Gap(SetupPlan plan) => plan.Flatlock
@@ -46,7 +54,7 @@ internal static class MissedLimits
     private static Finding Cover(SetupPlan plan, PlanQuestion question)
     {
         var asked = question.AskedOf(plan.Stitch, plan.Flatlock, plan.UpperLoosened);
-        return new Finding(question.Cloth.Sheds ? "cover-short-shedding" : "cover-short-rolled")
+        return new Finding(question.Through.Sheds ? "cover-short-shedding" : "cover-short-rolled")
             .With("cover", PlanJudge.CoverOf(asked, plan.Figures.Seam)).With("wanted", asked.CoverFaceLeast!.Value);
     }
 

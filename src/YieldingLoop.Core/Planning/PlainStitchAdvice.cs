@@ -21,6 +21,12 @@ public static class PlainStitchAdvice
     /// <summary>Gap of a hem's twin needle, mm.</summary>
     public const double HemGapMm = 4;
 
+    /// <summary>Gap of the twin needle for pin tucks, mm: close rows draw a fine ridge up. Working value.</summary>
+    public const double TuckGapMm = 2.5;
+
+    /// <summary>Gap of the twin needle a job is sewn with, mm.</summary>
+    internal static double GapMm(SeamJob job) => job == SeamJob.PinTuck ? TuckGapMm : HemGapMm;
+
     /// <summary>From this thickness of one ply, mm, a hem's stitch is lengthened to 4. Working value.</summary>
     private const double ThickPlyMm = 1.2;
 
@@ -32,6 +38,8 @@ public static class PlainStitchAdvice
     /// <param name="schools">The schools.</param>
     public static Outcome<PlainAdvice> For(ClothFigures cloth, SeamEntry seam, Need need, PlainMachine machine, ChosenSchools schools)
     {
+        var layers = new SeamLayers(cloth, seam);
+        cloth = layers.Through;
         var point = NeedleRules.ChoosePoint(cloth, machine, schools);
         if (point is null)
         {
@@ -40,7 +48,7 @@ public static class PlainStitchAdvice
 
         var size = NeedleRules.ChooseSize(cloth, machine);
         var (needle, bobbin, why) = Threads(seam, need, cloth);
-        var plain = new PlainSeam(needle, bobbin, machine.BobbinCentinewtons, SeamGeometry.SewnThickness(seam.Plies, cloth.ThicknessMm.Value), need.Percent, cloth.StretchAlongPercent(seam.Direction).Value);
+        var plain = new PlainSeam(needle, bobbin, machine.BobbinCentinewtons, layers.SewnThicknessMm, need.Percent, layers.StretchAlongPercent.Value);
         var map = ZigzagMap.Of(machine, plain);
         var close = IsCloseFitting(seam, need);
         var order = Order(seam, close, machine, schools);
@@ -71,7 +79,7 @@ public static class PlainStitchAdvice
 
     /// <summary>What the trade threads a plain machine with for a job.</summary>
     internal static (ThreadKind Needle, ThreadKind Bobbin, Finding Why) Threads(SeamEntry seam, Need need, ClothFigures cloth) =>
-        seam.Job != SeamJob.Hem
+        seam.Job is not (SeamJob.Hem or SeamJob.Topstitch)
             ? need.Percent > 0
                 ? (ThreadCatalogue.StretchPolyester, ThreadCatalogue.StretchPolyester, new("threads-stretch"))
                 : (ThreadCatalogue.SpunPolyester, ThreadCatalogue.SpunPolyester, new("threads-everyday"))
@@ -87,13 +95,16 @@ public static class PlainStitchAdvice
             ? [StitchCatalogue.TwinNeedle, StitchCatalogue.Honeycomb, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag]
             : [StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
         SeamJob.Elastic => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.Honeycomb],
+        SeamJob.Binding => [StitchCatalogue.Zigzag, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.TwinNeedle, StitchCatalogue.Honeycomb],
+        SeamJob.Topstitch => [StitchCatalogue.TwinNeedle, StitchCatalogue.TripleStraight, StitchCatalogue.NarrowSlant, StitchCatalogue.Zigzag, StitchCatalogue.Lockstitch],
+        SeamJob.PinTuck => [StitchCatalogue.TwinNeedle],
         SeamJob.EdgeFinish => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
         SeamJob.DecorativeLine => [StitchCatalogue.Honeycomb, StitchCatalogue.TwinNeedle, StitchCatalogue.TripleStraight, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag],
         SeamJob.Repair when seam.UnderLoad => [StitchCatalogue.TripleStraight, StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
         SeamJob.Repair => [StitchCatalogue.ThreeStepZigzag, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
-        SeamJob.Join or SeamJob.Band when seam.UnderLoad => [StitchCatalogue.TripleStraight, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
-        SeamJob.Join or SeamJob.Band when close => [StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant, StitchCatalogue.TripleStraight],
-        SeamJob.Join or SeamJob.Band => [StitchCatalogue.NarrowSlant, StitchCatalogue.Zigzag, StitchCatalogue.Lockstitch, StitchCatalogue.TripleStraight],
+        SeamJob.Join or SeamJob.Band or SeamJob.StayedSeam when seam.UnderLoad => [StitchCatalogue.TripleStraight, StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant],
+        SeamJob.Join or SeamJob.Band or SeamJob.StayedSeam when close => [StitchCatalogue.Zigzag, StitchCatalogue.NarrowSlant, StitchCatalogue.TripleStraight],
+        SeamJob.Join or SeamJob.Band or SeamJob.StayedSeam => [StitchCatalogue.NarrowSlant, StitchCatalogue.Zigzag, StitchCatalogue.Lockstitch, StitchCatalogue.TripleStraight],
         _ => [],
     };
 
@@ -102,10 +113,10 @@ public static class PlainStitchAdvice
         var length = LengthFor(stitch, machine, cloth, schools);
         var width = stitch.NeedsZigzagWidth ? WidthFor(stitch, machine, plain, length) : 0;
         var twin = stitch == StitchCatalogue.TwinNeedle;
-        var gap = twin ? Math.Min(HemGapMm, Math.Max(2, machine.WidestZigzagMm)) : 0;
+        var gap = twin ? Math.Min(GapMm(seam.Job), Math.Max(2, machine.WidestZigzagMm)) : 0;
         var zigzag = stitch == StitchCatalogue.Zigzag ? map.Advised : null;
         var point = zigzag ?? (twin ? plain.ReadTwin(length, gap) : plain.Read(stitch, length, width));
-        var from = twin ? SewnFrom.Face : SewnFrom.WrongSide;
+        var from = twin || seam.Job is SeamJob.Topstitch or SeamJob.Binding ? SewnFrom.Face : SewnFrom.WrongSide;
         var (suits, why, held) = Say(stitch, machine, seam, close, point.Holds);
         Finding[] findings = held && !point.Holds ? [new(why), point.Verdict == Verdict.ClothGivesOut ? new("plain-cloth-gives-out") : new Finding("plain-pops").With("yieldPercent", point.YieldPercent)] : [new(why)];
         return new PlainChoice(stitch, suits, from, point, gap, findings);
@@ -142,7 +153,13 @@ public static class PlainStitchAdvice
             return (Suits.Not, seam.Job == SeamJob.Flatlock ? "flat-needs-overlocker" : "rolled-needs-overlocker", false);
         }
 
-        var edge = seam.Job is SeamJob.Hem or SeamJob.Elastic or SeamJob.EdgeFinish;
+        var twin = stitch == StitchCatalogue.TwinNeedle;
+        if (seam.Job == SeamJob.PinTuck)
+        {
+            return twin ? (Suits.Also, "twin-tuck", true) : (Suits.Not, "tuck-needs-twin", false);
+        }
+
+        var edge = seam.Job is SeamJob.Hem or SeamJob.Elastic or SeamJob.EdgeFinish or SeamJob.Binding;
         var whereItHolds = holds ? Suits.Also : Suits.Not;
         if (stitch == StitchCatalogue.Lockstitch)
         {
@@ -155,6 +172,7 @@ public static class PlainStitchAdvice
         {
             return seam.UnderLoad && (seam.Job.Joins() || seam.Job == SeamJob.Repair) ? (Suits.Also, "triple-for-load", true)
                 : edge ? (Suits.Not, "triple-stiff", false)
+                : seam.Job == SeamJob.Topstitch ? (whereItHolds, "triple-topstitch", true)
                 : (whereItHolds, "triple-stronger", true);
         }
 
@@ -175,9 +193,13 @@ public static class PlainStitchAdvice
 
         if (stitch == StitchCatalogue.Honeycomb)
         {
-            return seam.Job is SeamJob.Hem or SeamJob.DecorativeLine or SeamJob.Elastic ? (Suits.Also, "honeycomb-hem", true) : (Suits.Not, "honeycomb-gapes", false);
+            return seam.Job is SeamJob.Hem or SeamJob.DecorativeLine or SeamJob.Elastic ? (Suits.Also, "honeycomb-hem", true)
+                : seam.Job is SeamJob.Binding or SeamJob.Topstitch ? (Suits.Also, "honeycomb-ornament", true)
+                : (Suits.Not, "honeycomb-gapes", false);
         }
 
-        return seam.Job is SeamJob.Hem or SeamJob.DecorativeLine ? (Suits.Also, "twin-hem", true) : (Suits.Not, "twin-no-join", false);
+        return seam.Job is SeamJob.Hem or SeamJob.DecorativeLine ? (Suits.Also, "twin-hem", true)
+            : seam.Job is SeamJob.Topstitch or SeamJob.Binding ? (Suits.Also, "twin-rows", true)
+            : (Suits.Not, "twin-no-join", false);
     }
 }

@@ -11,7 +11,7 @@ namespace YieldingLoop.Core.Planning;
 internal sealed class PlanJudge
 {
     private readonly PlanQuestion question;
-    private readonly double along, density, required, needPercent, strengthWanted;
+    private readonly double growthStretch, layersGsm, required, needPercent, strengthWanted;
     private readonly PlanSteps steps;
     private readonly NeedleCloth needleCloth;
     // Asked of the schools once: a search judges tens of thousands of set-ups.
@@ -21,13 +21,14 @@ internal sealed class PlanJudge
     public PlanJudge(PlanQuestion question, Need need)
     {
         this.question = question;
-        along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
-        density = question.Cloth.AreaDensityGsm.Value;
+        var along = question.Layers.StretchAlongPercent.Value;
+        growthStretch = question.Layers.GrowthStretchPercent;
+        layersGsm = question.Layers.LayersGsm;
         needPercent = need.Percent;
         required = Need.Required(needPercent, along);
-        strengthWanted = density * (question.Schools.StrengthFirst ? SeamLimits.StrengthFirstPerGram : SeamLimits.LightnessFirstPerGram);
+        strengthWanted = question.Layers.LightestGsm * (question.Schools.StrengthFirst ? SeamLimits.StrengthFirstPerGram : SeamLimits.LightnessFirstPerGram);
         steps = new PlanSteps(question, need);
-        needleCloth = question.SeamCloth.ForNeedle;
+        needleCloth = question.Layers.Met.ForNeedle;
         (ridgeAccepted, universalOnHeavyStretch, lifeHours) = (question.RidgeAccepted, question.Schools.UniversalOnHeavyStretch, question.Schools.NeedleLifeHours);
     }
 
@@ -57,7 +58,7 @@ internal sealed class PlanJudge
             part = part.Miss(PlanLimits.Cover, coverLeast / Math.Max(cover, 0.01) - 1);
         }
 
-        if (MassMost(Job) is { } most && ClothEffects.MassRatio(reading.ThreadMassMgPerCm, question.Seam.Plies, density) is var mass && mass > most)
+        if (MassMost(Job) is { } most && ClothEffects.MassRatio(reading.ThreadMassMgPerCm, layersGsm) is var mass && mass > most)
         {
             part = part.Miss(PlanLimits.Mass, mass / most - 1);
         }
@@ -68,9 +69,9 @@ internal sealed class PlanJudge
         }
 
         var byManual = loopers.Lower.Number is not null && layout.ByManual(layout.LowerPosition);
-        if (!byManual && asked.TunnellingMost is { } flat && reading.TunnellingIndex is { } index && (layout.Tape ? index / 2 : index) is var ridge && ridge > flat)
+        if (!byManual && asked.Tunnelling is { } rows && reading.TunnellingIndex is { } index && (layout.Tape ? index / 2 : index) is var ridge && !rows.Met(ridge))
         {
-            part = part.Miss(PlanLimits.Tunnelling, ridge / flat - 1);
+            part = part.Miss(PlanLimits.Tunnelling, rows.Most is { } flat ? ridge / flat - 1 : rows.Least!.Value / Math.Max(ridge, 0.01) - 1);
         }
 
         if (Job.Joins() && reading.StrengthNewtonsPerCm < strengthWanted)
@@ -100,7 +101,7 @@ internal sealed class PlanJudge
     public static bool Filled(PlanQuestion question, Machine head, ReadOnlySpan<(ThreadPosition Position, ThreadKind Kind)> loopers)
     {
         var rolls = question.Seam.Job.Rolls();
-        if (head is PlainMachine || !(rolls || question.Seam.OnSkin || (question.Cloth.Sheds && head is Overlocker)))
+        if (head is PlainMachine || !(rolls || question.Seam.OnSkin || (question.Through.Sheds && head is Overlocker)))
         {
             return true;
         }
@@ -126,8 +127,8 @@ internal sealed class PlanJudge
             return RankPart.None;
         }
 
-        var growth = ClothEffects.GrowthPercent(along, ratio, footPressure);
-        var target = AskedOf(layout).Growth(ClothEffects.GrowthPercent(along, layout.Head.Feed!.Least));
+        var growth = ClothEffects.GrowthPercent(growthStretch, ratio, footPressure);
+        var target = AskedOf(layout).Growth(ClothEffects.GrowthPercent(growthStretch, layout.Head.Feed!.Least));
         return target.Met(growth) ? RankPart.None
             : RankPart.None.Miss(PlanLimits.Growth, target.Most is { } most ? Math.Abs(growth) / most - 1 : target.Least!.Value / Math.Max(growth, 0.01) - 1);
     }
@@ -158,7 +159,7 @@ internal sealed class PlanJudge
         asked.CoverBackLeast is null ? reading.CoverFace!.Value : Math.Min(reading.CoverFace!.Value, reading.CoverBack!.Value);
 
     /// <summary>Most thread mass over cloth; null where stiffness is wanted.</summary>
-    public static double? MassMost(SeamJob job) => job.Rolls() || job == SeamJob.DecorativeLine ? null : job == SeamJob.EdgeFinish ? SeamLimits.MassRatioEdge : SeamLimits.MassRatioJoin;
+    public static double? MassMost(SeamJob job) => job.Rolls() || job is SeamJob.DecorativeLine or SeamJob.PinTuck ? null : job == SeamJob.EdgeFinish ? SeamLimits.MassRatioEdge : SeamLimits.MassRatioJoin;
 
     /// <summary>Strength a join wants, N/cm.</summary>
     public double StrengthWantedNewtonsPerCm => strengthWanted;

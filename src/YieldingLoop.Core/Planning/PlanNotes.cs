@@ -16,8 +16,13 @@ internal static class PlanNotes
         var notes = new List<Finding>();
         var figures = plan.Figures;
         var verdict = figures.Verdict!.Verdict;
-        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction);
-        if (verdict == Verdict.ClothGivesOut)
+        var along = question.Layers.StretchAlongPercent;
+        var layers = question.Layers;
+        if (verdict == Verdict.ClothGivesOut && !ReferenceEquals(layers.GivesOutFirst, layers.Cloth))
+        {
+            notes.Add(new Finding("layer-gives-out").With("needPercent", need.Percent).With("layer", layers.GivesOutFirst.Name).With("reachPercent", along.Value));
+        }
+        else if (verdict == Verdict.ClothGivesOut)
         {
             var other = question.Seam.Direction == ClothDirection.Across ? ClothDirection.Lengthwise : ClothDirection.Across;
             var turned = question.Cloth.StretchAlongPercent(other).Value;
@@ -36,6 +41,7 @@ internal static class PlanNotes
             }
         }
 
+        notes.AddRange(LayerNotes(layers, verdict, need));
         if (along.Source == FigureSource.Typical)
         {
             notes.Add(new Finding("stretch-is-a-guess").With("lowPercent", along.Low).With("highPercent", along.High));
@@ -59,24 +65,48 @@ internal static class PlanNotes
         }
 
         notes.AddRange(ThreadNotes(plan, question));
-        var wanted = NeedleCatalogue.SizeForCloth(question.Cloth.AreaDensityGsm.Value);
+        var wanted = NeedleCatalogue.SizeForCloth(question.Through.AreaDensityGsm.Value);
         if (NeedleSize.StepsBetween(plan.NeedleSize, wanted) > 1)
         {
             notes.Add(new Finding("size-far").With("sizeMetric", plan.NeedleSize.Metric).With("wantedMetric", wanted.Metric).With("risk", plan.NeedleSize < wanted ? "fine" : "thick"));
         }
 
         notes.AddRange(MissedLimits.Of(plan, head, question, need).Where(m => m.OnCard).Select(m => m.Finding));
-        if (question.Cloth.Melts)
+        if (question.Through.Melts)
         {
             notes.Add(new("cloth-melts"));
         }
 
-        if (question.Cloth.Runs)
+        if (question.Through.Runs)
         {
             notes.Add(new("cloth-runs"));
         }
 
         return notes;
+    }
+
+    /// <summary>What two cloths in one seam ask for.</summary>
+    private static IEnumerable<Finding> LayerNotes(SeamLayers layers, Verdict verdict, Need need)
+    {
+        if (layers.Seam.Other is not { } other)
+        {
+            yield break;
+        }
+
+        if (verdict != Verdict.ClothGivesOut && need.Percent > 0)
+        {
+            yield return new Finding("layers-reach").With("layer", layers.GivesOutFirst.Name).With("reachPercent", layers.StretchAlongPercent.Value);
+        }
+
+        if (other.StretchedOn)
+        {
+            yield return new Finding("stretched-on").With("layer", other.Cloth.Name).With("cutPercent", other.CutPercent).With("stretchedByPercent", other.StretchedByPercent).With("leftPercent", other.StretchLeftPercent);
+        }
+
+        if (layers.GrowthApartPercent / 2 > SeamLimits.GrowthTolerancePoints)
+        {
+            yield return new Finding("layers-grow-apart").With("apartPercent", layers.GrowthApartPercent);
+        }
     }
 
     /// <summary>What would change the answer.</summary>
@@ -89,7 +119,7 @@ internal static class PlanNotes
         }
 
         var bearable = Math.Floor(plan.Figures.YieldPercent.Middle / Need.Margin);
-        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
+        var along = question.Layers.StretchAlongPercent.Value;
         return verdict == Verdict.Holds && plan.Figures.YieldPercent.Middle >= along
             ? [new Finding("holds-to-the-cloths-end").With("reachPercent", along)]
             : [new Finding(verdict == Verdict.Holds ? "holds-up-to" : "would-hold-below").With("bearablePercent", bearable).With("needPercent", need.Percent)];

@@ -34,11 +34,17 @@ public sealed record PlanQuestion(
     /// <param name="upperLoosened">Whether the upper looper is loosened on purpose.</param>
     /// <param name="ridgeAccepted">Whether the schools change neither tension nor tape against a ridge; null asks them.</param>
     public Asked AskedOf(Stitch stitch, bool flatlock, bool upperLoosened = false, bool? ridgeAccepted = null) =>
-        new(Seam.Job, stitch, flatlock, Seam.Plies, Cloth.Sheds, upperLoosened, ridgeAccepted ?? RidgeAccepted);
+        new(Seam.Job, stitch, flatlock, Layers.Plies, Layers.Through.Sheds, upperLoosened, ridgeAccepted ?? RidgeAccepted);
 
     /// <summary>Whether the schools change neither tension nor tape against a ridge.</summary>
     public bool RidgeAccepted => Schools.Follows(SchoolCatalogue.HemTension, "unchanged") && Schools.Follows(SchoolCatalogue.HemTape, "never");
 
-    /// <summary>The cloth as this seam meets it.</summary>
-    public SeamCloth SeamCloth => SeamCloth.Of(Cloth, Seam.Direction);
+    /// <summary>What the seam goes through, of one cloth or of two.</summary>
+    public SeamLayers Layers => layers is { } known && ReferenceEquals(known.Cloth, Cloth) && ReferenceEquals(known.Seam, Seam) ? known : layers = new SeamLayers(Cloth, Seam);
+
+    /// <summary>What needle and thread have to cope with.</summary>
+    public ClothFigures Through => Layers.Through;
+
+    // Worked out once: a search asks for it at every candidate.
+    private SeamLayers? layers;
 }

@@ -68,7 +68,7 @@ internal static class PlanReasons
 
     private static Reason Point(SetupPlan plan, Layout layout, PlanQuestion question)
     {
-        var cloth = question.Cloth;
+        var cloth = question.Through;
         // Twin needles for knits are made with a point of their own.
         var wanted = plan.TwinGapMm is null ? NeedleRules.PointOrder(cloth)[0] : NeedleRules.TwinPointOrder[0];
         var stable = cloth.HighestStretchPercent < ClothLimits.StableKnitBelowPercent;
@@ -84,7 +84,7 @@ internal static class PlanReasons
 
     private static Reason Size(SetupPlan plan, Layout layout, PlanQuestion question)
     {
-        var density = question.Cloth.AreaDensityGsm.Value;
+        var density = question.Through.AreaDensityGsm.Value;
         var wanted = NeedleCatalogue.SizeForCloth(density);
         var nearest = NeedleCatalogue.Nearest(wanted, [.. layout.Head.NeedleSizes.Select(NeedleSize.FromMetric)]);
         var code = layout.Baseline is { NeedleSizes.Count: > 0 } ? "size-by-manual" : plan.NeedleSize == wanted ? "size-asked" : plan.TwinGapMm is not null ? "size-sold" : plan.NeedleSize == nearest ? "size-nearest" : "size-at-hand";
@@ -203,7 +203,7 @@ internal static class PlanReasons
         if (kind.Textured)
         {
             return layout.Head is PlainMachine ? "bobbin-slack"
-                : question.Cloth.Sheds && layout.Stitch.NeedsLoopWidth ? Missed(PlanLimits.Cover) ? "looper-textured-shedding" : "looper-locks-shedding"
+                : question.Through.Sheds && layout.Stitch.NeedsLoopWidth ? Missed(PlanLimits.Cover) ? "looper-textured-shedding" : "looper-locks-shedding"
                 : question.Seam.OnSkin ? "looper-soft"
                 : "looper-gives-way";
         }

@@ -26,8 +26,8 @@ internal sealed class PlanSteps(PlanQuestion question, Need need)
     /// <summary>A step of lengths, mm: so small that thread saved by a longer stitch never outweighs the trade's usual one.</summary>
     private const double LengthStepMm = 0.25;
 
-    private readonly IReadOnlyList<NeedlePoint> points = NeedleRules.PointOrder(question.Cloth);
-    private readonly NeedleSize size = NeedleCatalogue.SizeForCloth(question.Cloth.AreaDensityGsm.Value);
+    private readonly IReadOnlyList<NeedlePoint> points = NeedleRules.PointOrder(question.Through);
+    private readonly NeedleSize size = NeedleCatalogue.SizeForCloth(question.Through.AreaDensityGsm.Value);
 
     /// <summary>
     /// Core-spun for spun, textured polyester for textured nylon: as good, but not what is reached for first. On a plain
@@ -41,7 +41,7 @@ internal sealed class PlanSteps(PlanQuestion question, Need need)
             return Of(needle) + Of(upper) + Of(lower);
         }
 
-        var (usualNeedle, usualBobbin, _) = PlainStitchAdvice.Threads(question.Seam, need, question.Cloth);
+        var (usualNeedle, usualBobbin, _) = PlainStitchAdvice.Threads(question.Seam, need, question.Through);
         return Of(needle) + Of(lower) + (needle.Id == usualNeedle.Id ? 0 : OtherPlainThreadSteps) + (lower.Id == usualBobbin.Id ? 0 : OtherPlainThreadSteps);
     }
 
@@ -55,8 +55,8 @@ internal sealed class PlanSteps(PlanQuestion question, Need need)
     /// <summary>How far one needle is from the one the cloth asks for, steps.</summary>
     public double Needle(NeedleOption needle) =>
         WrongNeedleSteps * Math.Abs(needle.Size.Metric - size.Metric) / 10.0
-        + (NeedleRules.Stretchy(question.Cloth) ? WrongNeedleSteps : 1) * (needle.TwinGapMm is null ? points : NeedleRules.TwinPointOrder).TakeWhile(p => p != needle.Point).Count()
-        + (needle.TwinGapMm is { } gap ? Math.Abs(gap - PlainStitchAdvice.HemGapMm) / WidthStepMm : 0);
+        + (NeedleRules.Stretchy(question.Through) ? WrongNeedleSteps : 1) * (needle.TwinGapMm is null ? points : NeedleRules.TwinPointOrder).TakeWhile(p => p != needle.Point).Count()
+        + (needle.TwinGapMm is { } gap ? Math.Abs(gap - PlainStitchAdvice.GapMm(question.Seam.Job)) / WidthStepMm : 0);
 
     /// <summary>The stitch length the trade starts from, mm: common practice C4, D8, F9; working values.</summary>
     public double UsualLength(Layout layout) => ManualStart.LengthMm(layout, question) ?? layout.Head.StitchLengthMm.Settable(layout.Stitch.Family switch
@@ -64,7 +64,7 @@ internal sealed class PlanSteps(PlanQuestion question, Need need)
         StitchFamily.Overlock or StitchFamily.TwoThreadOveredge => LengthRules.Usual(question),
         StitchFamily.Cover or StitchFamily.Chain => 3,
         StitchFamily.Zigzag when layout.Stitch != StitchCatalogue.NarrowSlant => 1.5,
-        StitchFamily.TwinNeedle => PlainStitchAdvice.TwinLength(question.Cloth, question.Schools),
+        StitchFamily.TwinNeedle when question.Seam.Job != SeamJob.PinTuck => PlainStitchAdvice.TwinLength(question.Through, question.Schools),
         _ => 2.5,
     });
 

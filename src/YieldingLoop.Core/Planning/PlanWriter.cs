@@ -14,7 +14,7 @@ internal static class PlanWriter
     public static SetupPlan Write(FoundSetup found, PlanQuestion question, Need need)
     {
         var layout = found.Layout;
-        var solver = new DialSolver(question, layout, SeamGeometry.SewnThickness(question.Seam.Plies, question.Cloth.ThicknessMm.Value));
+        var solver = new DialSolver(question, layout, question.Layers.SewnThicknessMm);
         var setup = found.WrittenOut(solver);
         // The search gives nothing that could not be sewn, so the case is whole.
         var seam = setup.Case(layout.Head, question.Cloth, question.Seam, need, question.Schools).Value!;
@@ -53,7 +53,7 @@ internal static class PlanWriter
     /// <summary>What a swatch of a set-up with these figures should show.</summary>
     internal static Targets TargetsOf(PlanQuestion question, Machine head, Stitch stitch, bool flatlock, bool upperLoosened, in SeamGeometry geometry, SeamAssessment figures)
     {
-        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
+        var along = question.Layers.GrowthStretchPercent;
         return question.AskedOf(stitch, flatlock, upperLoosened)
             .Of(geometry, figures, head.Feed is { } feed ? ClothEffects.GrowthPercent(along, feed.Least) : null, figures.Verdict!.RequiredPercent);
     }
@@ -91,6 +91,8 @@ internal static class PlanWriter
             // Only the upper looper's thread shows on both sides, and it lies on the face (common practice D7).
             _ when job.Rolls() => SewnFrom.Face,
             StitchFamily.TwinNeedle or StitchFamily.Cover => SewnFrom.Face,
+            // What is there to be seen is sewn with it in sight.
+            _ when job is SeamJob.Topstitch or SeamJob.Binding => SewnFrom.Face,
             StitchFamily.Lockstitch or StitchFamily.Zigzag => SewnFrom.WrongSide,
             _ => null,
         };

@@ -44,12 +44,14 @@ public static class Sentences
             "feed-least" => "the feed goes no lower",
             _ => "the feed has no number nearer",
         },
+        ["over"] = id => id == "allowances" ? "the allowances" : "the binding’s edge",
         ["rule"] = id => OwnRules.OwnRule.Liftable.FirstOrDefault(r => r.Id == id)?.Name ?? id,
         ["risk"] = id => id == "fine" ? "a needle this fine bends in such cloth and may miss its loop" : "a needle this thick leaves holes in such cloth and may skip",
         ["verdict"] = id => Vocabulary.Name("verdict." + id),
         ["instead"] = id => id switch
         {
             "coverstitch-or-plain" => "an overlocker sews at the edge, never inside the cloth; choose a coverstitch or a plain machine",
+            "plain" => "two rows over one bobbin thread draw the ridge up; choose a plain machine with a twin needle",
             "overlocker-or-plain" => "a coverstitch machine sews rows inside the cloth and has no knife; choose an overlocker or a plain machine",
             _ => "it takes an overlocker",
         },

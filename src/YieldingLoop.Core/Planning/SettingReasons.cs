@@ -115,7 +115,7 @@ internal static class SettingReasons
             return new(PlanTopic.FootPressure, new("foot-normal"), Basis.MachineRecord);
         }
 
-        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
+        var along = question.Layers.GrowthStretchPercent;
         var lighter = new Finding("foot-lighter").With("footPressure", pressure).With("growthAtOnePercent", ClothEffects.GrowthPercent(along, plan.Differential ?? 1))
             .With("growthPercent", plan.Figures.GrowthPercent!.Value.Middle);
         return new(PlanTopic.FootPressure, layout.Head.Feed is { } feed && plan.Differential >= feed.Most - 1e-9 ? lighter.With("feedMost", feed.Most) : lighter, Basis.CommonPractice, Basis.SeamModel);
@@ -123,7 +123,7 @@ internal static class SettingReasons
 
     public static Reason Differential(SetupPlan plan, Layout layout, PlanQuestion question)
     {
-        var along = question.Cloth.StretchAlongPercent(question.Seam.Direction).Value;
+        var along = question.Layers.GrowthStretchPercent;
         var flat = ClothEffects.FlatDifferential(along, plan.Setup.FootPressure.Or(1));
         var growth = plan.Figures.GrowthPercent!.Value.Middle;
         if (question.Seam.Job == SeamJob.LettuceEdge)
@@ -131,7 +131,8 @@ internal static class SettingReasons
             return new(PlanTopic.Differential, new Finding("differential-lettuce").With("differential", plan.Differential!.Value).With("growthPercent", growth), Basis.SeamModel);
         }
 
-        var finding = new Finding("differential").With("differential", plan.Differential!.Value).With("stretchPercent", along)
+        var code = question.Seam.Other is not { StretchedOn: false } ? "differential" : question.Seam.Job == SeamJob.StayedSeam ? "differential-stayed" : "differential-layers";
+        var finding = new Finding(code).With("differential", plan.Differential!.Value).With("stretchPercent", along)
             .With("growthAtOnePercent", ClothEffects.GrowthPercent(along, 1)).With("growthPercent", growth);
         return new(PlanTopic.Differential, flat > layout.Head.Feed!.Most ? finding.With("flatDifferential", flat) : finding, Basis.SeamModel);
     }

@@ -27,9 +27,8 @@ internal static class StitchReasons
 
         return layout.Stitch.Family switch
         {
-            StitchFamily.Cover => Practice(question.Seam.Job is SeamJob.Hem or SeamJob.DecorativeLine ? Rows(layout)
-                : new Finding("stitch-cover-join").With("stitch", layout.Stitch.Id)),
-            StitchFamily.Chain => Practice(new("stitch-chain-line")),
+            StitchFamily.Cover => Practice(!question.Seam.Job.InsideTheCloth() ? new Finding("stitch-cover-join").With("stitch", layout.Stitch.Id) : Rows(layout, question.Seam.Job)),
+            StitchFamily.Chain => Practice(new(question.Seam.Job == SeamJob.DecorativeLine ? "stitch-chain-line" : "stitch-chain-row")),
             StitchFamily.TwoThreadOveredge => new(PlanTopic.Stitch, [new("stitch-two-threads-asked"), Converter(layout)], [Basis.CommonPractice, Basis.MachineRecord]),
             StitchFamily.Lockstitch or StitchFamily.Zigzag or StitchFamily.TwinNeedle => Practice(new(Plain(layout.Stitch, question, need))),
             _ => Overlock(plan, layout, question, need),
@@ -43,14 +42,15 @@ internal static class StitchReasons
     private static Finding Converter(Layout layout) => layout.ConverterName is { } name ? new Finding("stitch-fits-converter").With("converter", name) : new("stitch-wants-converter");
 
     /// <summary>Rows of a cover stitch: of three the spacing of neighbours and the span of all.</summary>
-    private static Finding Rows(Layout layout)
+    private static Finding Rows(Layout layout, SeamJob job)
     {
+        var over = job switch { SeamJob.Topstitch => "allowances", SeamJob.Binding => "binding", _ => null };
         if (layout.Seats.Count < 3)
         {
-            return new Finding("stitch-cover-hem").With("stitch", layout.Stitch.Id).With("gaugeMm", layout.GaugeMm);
+            return (over is null ? new("stitch-cover-hem") : new Finding("stitch-cover-over").With("over", over)).With("stitch", layout.Stitch.Id).With("gaugeMm", layout.GaugeMm);
         }
 
-        return new Finding("stitch-cover-rows").With("stitch", layout.Stitch.Id).With("gaugeMm", layout.GaugeMm)
+        return (over is null ? new("stitch-cover-rows") : new Finding("stitch-cover-rows-over").With("over", over)).With("stitch", layout.Stitch.Id).With("gaugeMm", layout.GaugeMm)
             .With("rowsMm", layout.GaugeMm / (layout.Seats.Count - 1));
     }
 
@@ -82,7 +82,9 @@ internal static class StitchReasons
     }
 
     private static string Plain(Stitch stitch, PlanQuestion question, Need need) =>
-        stitch == StitchCatalogue.TwinNeedle ? "stitch-twin-rows"
+        stitch == StitchCatalogue.TwinNeedle ? question.Seam.Job switch { SeamJob.PinTuck => "stitch-twin-tuck", SeamJob.Topstitch or SeamJob.Binding => "stitch-twin-topstitch", _ => "stitch-twin-rows" }
+        : question.Seam.Job == SeamJob.Topstitch && stitch == StitchCatalogue.Lockstitch ? "stitch-row"
+        : question.Seam.Job == SeamJob.Topstitch && stitch == StitchCatalogue.TripleStraight ? "stitch-row-triple"
         : stitch == StitchCatalogue.Honeycomb ? "stitch-honeycomb"
         : stitch == StitchCatalogue.ThreeStepZigzag ? "stitch-three-step"
         : stitch == StitchCatalogue.TripleStraight ? "stitch-triple"

@@ -21,9 +21,9 @@ internal static class TradeOrder
             // Two threads want a converter over the upper looper, which not every machine has: only where it is asked for.
             StitchFamily.TwoThreadOveredge => pinned && question.Seam.Job is SeamJob.EdgeFinish or SeamJob.RolledHem or SeamJob.Picot or SeamJob.LettuceEdge ? 1 : null,
             StitchFamily.Cover => Cover(layout, question),
-            StitchFamily.Chain => question.Seam.Job == SeamJob.DecorativeLine ? 0 : null,
+            StitchFamily.Chain => question.Seam.Job switch { SeamJob.DecorativeLine => 0, SeamJob.Topstitch or SeamJob.Binding => 2, _ => null },
             // A straight stitch that a rule of the user's own lets through is not shut out again by the order.
-            _ when layout.Stitch == StitchCatalogue.Lockstitch && question.Seam.Job is SeamJob.Join or SeamJob.Band && layout.Hand.Lifted.Any(l => l.RuleId == "straight-alone") => 2,
+            _ when layout.Stitch == StitchCatalogue.Lockstitch && question.Seam.Job is SeamJob.Join or SeamJob.Band or SeamJob.StayedSeam or SeamJob.Topstitch && layout.Hand.Lifted.Any(l => l.RuleId == "straight-alone") => 2,
             _ => Plain(layout.Stitch, question, need),
         };
     }
@@ -41,16 +41,16 @@ internal static class TradeOrder
     private static int? Overlock(Layout layout, PlanQuestion question)
     {
         var four = layout.Seats.Count == 2;
-        var heavy = question.Cloth.AreaDensityGsm.Value >= Planner.HeavyFromGsm;
+        var heavy = question.Through.AreaDensityGsm.Value >= Planner.HeavyFromGsm;
         switch (question.Seam.Job)
         {
-            case SeamJob.Join or SeamJob.Band or SeamJob.Elastic or SeamJob.Repair:
-                var medium = question.Cloth.AreaDensityGsm.Value >= Planner.ThinBelowGsm;
+            case SeamJob.Join or SeamJob.Band or SeamJob.StayedSeam or SeamJob.Elastic or SeamJob.Repair:
+                var medium = question.Through.AreaDensityGsm.Value >= Planner.ThinBelowGsm;
                 var first = question.Schools.StrengthFirst ? four || !medium : !four;
                 return (first ? 0 : 1) + (question.Seam.Job == SeamJob.Repair ? 1 : 0);
             case SeamJob.EdgeFinish:
                 // A wide seam holds an edge that sheds or is thick.
-                var wide = question.Cloth.Sheds || heavy;
+                var wide = question.Through.Sheds || heavy;
                 return four ? 2 : layout.Seats[0] == Threads.ThreadPosition.NeedleLeft == wide ? 0 : 1;
             case var job when job.Rolls():
                 return four ? null : 0;
@@ -62,7 +62,7 @@ internal static class TradeOrder
     private static int? Cover(Layout layout, PlanQuestion question) => question.Seam switch
     {
         { Job: SeamJob.Hem } => (layout.Stitch == StitchCatalogue.TwoNeedleCover ? 0 : 1) + (BySpeed(question) ? 0 : 1),
-        { Job: SeamJob.DecorativeLine } => layout.Stitch == StitchCatalogue.TwoNeedleCover ? 0 : 1,
+        { Job: SeamJob.DecorativeLine or SeamJob.Topstitch or SeamJob.Binding } => layout.Stitch == StitchCatalogue.TwoNeedleCover ? 0 : 1,
         // Lapped edges under a cover seam make a flat join.
         { Job: SeamJob.Join or SeamJob.Band, OnSkin: true } => 2,
         _ => null,
@@ -85,8 +85,10 @@ internal static class TradeOrder
         return question.Seam.Job switch
         {
             SeamJob.Elastic or SeamJob.Repair => at == 0 ? 0 : 1,
-            SeamJob.Join or SeamJob.Band or SeamJob.EdgeFinish => at == 0 || (at == 1 && !question.Seam.UnderLoad) ? 1 : 2,
+            SeamJob.Join or SeamJob.Band or SeamJob.StayedSeam or SeamJob.EdgeFinish => at == 0 || (at == 1 && !question.Seam.UnderLoad) ? 1 : 2,
             SeamJob.Hem => (BySpeed(question) ? 1 : 0) + Math.Min(at, 2),
+            SeamJob.Topstitch or SeamJob.Binding => 1 + Math.Min(at, 2),
+            SeamJob.PinTuck => 0,
             _ => 1,
         };
     }

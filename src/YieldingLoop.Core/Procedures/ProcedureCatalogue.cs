@@ -17,7 +17,7 @@ public sealed record ProcedureStep(string Code, Finding? Why = null, CautionPlac
 /// <summary>
 /// How each seam job is carried out, from the cloth on the table to the finished seam, as it is sewn by its set-up: a hem
 /// on a coverstitch machine has no bobbin, and one from the wrong side no row that is out of sight. Common practice F1 to
-/// F13, G1 to G3, C6, D6 and D7; no published source.
+/// F15, G1 to G3, C6, D6 and D7; no published source.
 /// </summary>
 public static class ProcedureCatalogue
 {
@@ -43,6 +43,10 @@ public static class ProcedureCatalogue
                 SeamJob.EdgeFinish => Edge(sewn),
                 SeamJob.DecorativeLine => Decorative(sewn),
                 SeamJob.Repair => Repair(sewn),
+                SeamJob.Topstitch => Topstitch(sewn),
+                SeamJob.Binding => Binding(sewn),
+                SeamJob.StayedSeam => Stayed(sewn),
+                SeamJob.PinTuck => PinTuck(),
                 _ when setup?.Flatlock.Or(false) == true => Flatlock(sewn),
                 _ => Join(sewn),
             },
@@ -140,9 +144,7 @@ public static class ProcedureCatalogue
         yield return new(sewn.Setup is null ? "sew-as-set-up" : sewn.Locked ? "sew-along-the-edge" : "sew-along-the-guide", null, CautionPlace.Sewing);
         if (sewn.Twin)
         {
-            yield return schools.Follows(SchoolCatalogue.TwinEnds, "tails")
-                ? new("tails-to-the-back", School(schools, SchoolCatalogue.TwinEnds))
-                : new("back-tack", School(schools, SchoolCatalogue.TwinEnds));
+            yield return TwinEnds(sewn);
         }
 
         if (sewn.Covered)
@@ -258,6 +260,64 @@ public static class ProcedureCatalogue
         yield return new(sewn.Triple ? "repair-over-the-gap-triple" : "repair-over-the-gap", null, CautionPlace.Sewing);
         yield return new("repair-patch");
     }
+
+    /// <summary>Rows over a finished seam, its allowances caught underneath.</summary>
+    private static IEnumerable<ProcedureStep> Topstitch(Sewn sewn)
+    {
+        yield return new("allowances-to-one-side");
+        yield return new(sewn.Twin || sewn.Covered ? "rows-astride-the-seam" : "row-beside-the-seam");
+        yield return new("swatch");
+        if (sewn.Twin)
+        {
+            yield return new("twin-by-hand", null, CautionPlace.TwinNeedle);
+        }
+
+        yield return new("topstitch-the-face", null, CautionPlace.Sewing);
+        if (sewn.Twin)
+        {
+            yield return TwinEnds(sewn);
+        }
+    }
+
+    private static IEnumerable<ProcedureStep> Binding(Sewn sewn)
+    {
+        yield return new("binding-cut");
+        yield return new("binding-fold");
+        yield return new("swatch");
+        if (sewn.Twin)
+        {
+            yield return new("twin-by-hand", null, CautionPlace.TwinNeedle);
+        }
+
+        yield return new("binding-sew", new("band-is-stretched"), CautionPlace.Sewing);
+        yield return new("binding-back");
+        if (sewn.Twin)
+        {
+            yield return TwinEnds(sewn);
+        }
+    }
+
+    /// <summary>A join with a tape or clear elastic in it, which keeps it from growing.</summary>
+    private static IEnumerable<ProcedureStep> Stayed(Sewn sewn)
+    {
+        yield return new("stay-cut");
+        yield return new("stay-lay");
+        yield return new("swatch-stay");
+        yield return new("stay-sew", null, sewn.Overlocked ? CautionPlace.Knife : CautionPlace.Sewing);
+        yield return Turning(sewn);
+    }
+
+    private static IEnumerable<ProcedureStep> PinTuck()
+    {
+        yield return new("tuck-mark");
+        yield return new("tuck-swatch");
+        yield return new("twin-by-hand", null, CautionPlace.TwinNeedle);
+        yield return new("tuck-sew", null, CautionPlace.Sewing);
+        yield return new("tuck-press");
+    }
+
+    private static ProcedureStep TwinEnds(Sewn sewn) =>
+        new(sewn.Schools.Follows(SchoolCatalogue.TwinEnds, "tails") ? "tails-to-the-back" : "back-tack", School(sewn.Schools, SchoolCatalogue.TwinEnds));
 
     /// <summary>The ends: a chain that no later seam crosses is secured, a chain or cover seam locked (common practice G1, G2).</summary>
     private static IEnumerable<ProcedureStep> Ends(Sewn sewn)

@@ -33,10 +33,8 @@ public static class ClothEffects
 
     /// <summary>Mass of thread over mass of cloth in a 4 mm strip along the seam.</summary>
     /// <param name="threadMassMgPerCm">Thread in the seam, mg/cm.</param>
-    /// <param name="plies">How many layers, 1 or more.</param>
-    /// <param name="areaDensityGsm">One ply, g/m², above 0.</param>
-    public static double MassRatio(double threadMassMgPerCm, int plies, double areaDensityGsm) =>
-        threadMassMgPerCm / (plies * areaDensityGsm * SeamLimits.StripWidthMm / 100);
+    /// <param name="layersGsm">All layers together, g/m², above 0.</param>
+    public static double MassRatio(double threadMassMgPerCm, double layersGsm) => threadMassMgPerCm / (layersGsm * SeamLimits.StripWidthMm / 100);
 
     /// <summary>
     /// Drag of an overlock stitch on stretchy cloth; null for every other stitch.

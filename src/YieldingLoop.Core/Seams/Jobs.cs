@@ -7,7 +7,8 @@ namespace YieldingLoop.Core.Seams;
 /// <param name="Also">What is said behind it; empty where nothing needs saying.</param>
 /// <param name="LeastPlies">Fewest layers it goes through.</param>
 /// <param name="Sentence">"A join": how a sentence about it begins.</param>
-public sealed record JobFacts(SeamJob Job, string Verb, string Also, int LeastPlies, string Sentence);
+/// <param name="TakesOther">Whether layers of another cloth may go into it.</param>
+public sealed record JobFacts(SeamJob Job, string Verb, string Also, int LeastPlies, string Sentence, bool TakesOther = false);
 
 /// <summary>Every seam job.</summary>
 public static class Jobs
@@ -15,17 +16,21 @@ public static class Jobs
     /// <summary>All of them, in the order they are offered.</summary>
     public static IReadOnlyList<JobFacts> All { get; } =
     [
-        new(SeamJob.Join, "join pieces", "", 2, "A join"),
-        new(SeamJob.Band, "sew a band on", "stretched onto its opening", 2, "A band"),
-        new(SeamJob.Elastic, "sew elastic on", "", 1, "Elastic"),
-        new(SeamJob.Flatlock, "flatlock", "a join pulled open flat, no ridge on the skin", 2, "A flatlock"),
+        new(SeamJob.Join, "join pieces", "", 2, "A join", true),
+        new(SeamJob.Band, "sew a band on", "stretched onto its opening", 2, "A band", true),
+        new(SeamJob.Elastic, "sew elastic on", "", 1, "Elastic", true),
+        new(SeamJob.Flatlock, "flatlock", "a join pulled open flat, no ridge on the skin", 2, "A flatlock", true),
+        new(SeamJob.StayedSeam, "join, not to grow", "a tape or clear elastic sewn in", 3, "A seam that must not grow", true),
         new(SeamJob.EdgeFinish, "finish a single edge", "", 1, "An edge"),
         new(SeamJob.Hem, "hem", "turned up once", 2, "A hem"),
+        new(SeamJob.Binding, "bind an edge", "a strip folded over it", 3, "A binding", true),
+        new(SeamJob.Topstitch, "topstitch a seam", "its allowances laid to one side", 2, "Topstitching", true),
         new(SeamJob.RolledHem, "roll a hem", "on thin cloth", 1, "A rolled hem"),
         new(SeamJob.Picot, "picot edge", "a softer rolled hem for silky cloth", 1, "A picot edge"),
         new(SeamJob.LettuceEdge, "lettuce edge", "a rolled hem stretched into waves", 1, "A lettuce edge"),
-        new(SeamJob.DecorativeLine, "decorate", "a line that is there to be seen", 1, "A decorative line"),
-        new(SeamJob.Repair, "mend", "a burst seam or a hole", 1, "A repair"),
+        new(SeamJob.DecorativeLine, "decorate", "a line that is there to be seen", 1, "A decorative line", true),
+        new(SeamJob.PinTuck, "pin tucks", "two rows draw a ridge up between them", 1, "A pin tuck"),
+        new(SeamJob.Repair, "mend", "a burst seam or a hole", 1, "A repair", true),
     ];
 
     /// <summary>What is known of one; null where there is no such job.</summary>
@@ -38,5 +43,8 @@ public static class Jobs
     public static bool Rolls(this SeamJob job) => job is SeamJob.RolledHem or SeamJob.Picot or SeamJob.LettuceEdge;
 
     /// <summary>Whether it holds pieces together.</summary>
-    public static bool Joins(this SeamJob job) => job is SeamJob.Join or SeamJob.Band or SeamJob.Flatlock or SeamJob.Repair;
+    public static bool Joins(this SeamJob job) => job is SeamJob.Join or SeamJob.Band or SeamJob.Flatlock or SeamJob.StayedSeam or SeamJob.Repair;
+
+    /// <summary>Whether it is sewn as rows inside the cloth, which an overlocker cannot.</summary>
+    public static bool InsideTheCloth(this SeamJob job) => job is SeamJob.Hem or SeamJob.Binding or SeamJob.Topstitch or SeamJob.DecorativeLine or SeamJob.PinTuck;
 }

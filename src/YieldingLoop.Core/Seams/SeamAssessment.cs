@@ -1,4 +1,3 @@
-using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Stitches;
@@ -21,6 +20,18 @@ public sealed record SeamCloth
     /// <summary>S, stretch along the seam, %.</summary>
     public required double StretchAlongPercent { get; init; }
 
+    /// <summary>S of the growth, %; null for the stretch along the seam.</summary>
+    public double? GrowthStretchPercent { get; init; }
+
+    /// <summary>S of the drag, %; null for the stretch along the seam.</summary>
+    public double? DragStretchPercent { get; init; }
+
+    /// <summary>Area density of the layer that is dragged, g/m²; null for that of the cloth.</summary>
+    public double? DragGsm { get; init; }
+
+    /// <summary>All layers together, g/m²; null for so many layers of the cloth.</summary>
+    public double? LayersGsm { get; init; }
+
     /// <summary>Stretch in the stretchiest direction, %.</summary>
     public required double HighestStretchPercent { get; init; }
 
@@ -35,16 +46,6 @@ public sealed record SeamCloth
 
     /// <summary>Its colour, where known.</summary>
     public CieLab? Colour { get; init; }
-
-    /// <summary>A cloth as a seam that runs one way meets it.</summary>
-    public static SeamCloth Of(ClothFigures cloth, ClothDirection direction) => new()
-    {
-        StretchAlongPercent = cloth.StretchAlongPercent(direction).Value,
-        HighestStretchPercent = cloth.HighestStretchPercent,
-        AreaDensityGsm = cloth.AreaDensityGsm.Value,
-        Elastane = cloth.Elastane,
-        Colour = CieLab.TryFromHex(cloth.Colour, out var colour) ? colour : null,
-    };
 
     /// <summary>The cloth as the needle meets it.</summary>
     public NeedleCloth ForNeedle => new(Knit, Elastane, HighestStretchPercent, AreaDensityGsm);
@@ -140,13 +141,13 @@ public sealed record SeamAssessment
             YieldPercent = yield,
             MeetingLineMm = reading.MeetingLineMm is { } p ? MeetingLineInterval(seam, p) : null,
             GrowthPercent = cloth is not null && seam.Differential is { } ratio
-                ? Intervals.Growth(ClothEffects.GrowthPercent(cloth.StretchAlongPercent, ratio, seam.FootPressure), ratio)
+                ? Intervals.Growth(ClothEffects.GrowthPercent(cloth.GrowthStretchPercent ?? cloth.StretchAlongPercent, ratio, seam.FootPressure), ratio)
                 : null,
-            FlatDifferential = cloth is not null ? ClothEffects.FlatDifferential(cloth.StretchAlongPercent, seam.FootPressure) : null,
+            FlatDifferential = cloth is not null ? ClothEffects.FlatDifferential(cloth.GrowthStretchPercent ?? cloth.StretchAlongPercent, seam.FootPressure) : null,
             MassRatio = cloth is not null && seam.Plies is { } plies
-                ? ClothEffects.MassRatio(reading.ThreadMassMgPerCm, plies, cloth.AreaDensityGsm)
+                ? ClothEffects.MassRatio(reading.ThreadMassMgPerCm, cloth.LayersGsm ?? plies * cloth.AreaDensityGsm)
                 : null,
-            Drag = cloth is not null ? ClothEffects.Drag(seam.Geometry.Stitch, threads, cloth.StretchAlongPercent, cloth.AreaDensityGsm) : null,
+            Drag = cloth is not null ? ClothEffects.Drag(seam.Geometry.Stitch, threads, cloth.DragStretchPercent ?? cloth.StretchAlongPercent, cloth.DragGsm ?? cloth.AreaDensityGsm) : null,
             SkipPerStitch = skip,
             SkipInFifty = skip is { } chance ? SkipModel.ChanceIn(SeamLimits.SkipStitches, chance) : null,
             GapSeenMm = cloth?.Colour is { } ground && seam.NeedleThreadColour is { } colour

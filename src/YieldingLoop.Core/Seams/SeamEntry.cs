@@ -37,6 +37,18 @@ public enum SeamJob
 
     /// <summary>Mend a seam or a hole.</summary>
     Repair,
+
+    /// <summary>Stitch over a seam that is already joined.</summary>
+    Topstitch,
+
+    /// <summary>Bind an edge with a strip folded over it.</summary>
+    Binding,
+
+    /// <summary>A join that must not grow: tape or clear elastic is sewn in.</summary>
+    StayedSeam,
+
+    /// <summary>Ridges drawn up between the rows of a twin needle.</summary>
+    PinTuck,
 }
 
 /// <summary>How the need of a seam is found.</summary>
@@ -76,8 +88,11 @@ public sealed record SeamEntry
     /// <summary>Which way it runs on the cloth.</summary>
     public ClothDirection Direction { get; init; } = ClothDirection.Lengthwise;
 
-    /// <summary>How many layers it goes through.</summary>
+    /// <summary>How many layers of its cloth it goes through.</summary>
     public int Plies { get; init; } = 2;
+
+    /// <summary>The layers of another cloth; null where all are of one.</summary>
+    public OtherLayers? Other { get; init; }
 
     /// <summary>Widest seam allowance that is believed, mm.</summary>
     public const double MostAllowanceMm = 60;
@@ -128,13 +143,23 @@ public sealed record SeamEntry
             problems.Add(new("name", $"The name is {Name.Trim().Length:N0} characters long; at most {LongestName} fit on a card."));
         }
 
-        if (Jobs.Of(Job) is { LeastPlies: > 1 and var least } job && (Plies < least || Plies > 6))
+        var together = Plies + (Other?.Plies ?? 0);
+        if (Jobs.Of(Job) is { LeastPlies: > 1 and var least } job && (together < least || Plies is < 1 or > 6))
         {
-            problems.Add(new("plies", $"{job.Sentence} goes through {least} to 6 layers."));
+            problems.Add(new("plies", Other is null ? $"{job.Sentence} goes through {least} to 6 layers." : $"{job.Sentence} goes through {least} layers or more, both cloths together; here it is {together}."));
         }
         else if (Plies is < 1 or > 6)
         {
             problems.Add(new("plies", "An edge is 1 to 6 layers thick."));
+        }
+
+        if (Other is { } other)
+        {
+            problems.AddRange(Jobs.Of(Job) is { TakesOther: false } alone ? [new("other", $"{alone.Sentence} is of one cloth. Choose another job, or take the other cloth out.")] : other.Problems());
+        }
+        else if (Job == SeamJob.StayedSeam)
+        {
+            problems.Add(new("other", "Say which tape or clear elastic goes into the seam: how far it stretches decides how far the seam may."));
         }
 
         if (AllowanceMm is not null and not (> 0 and <= MostAllowanceMm))

@@ -34,7 +34,8 @@ public static class SetupCase
         var threads = Threads(setup, head, stitch, schools, problems);
         var length = Known("stitchLengthMm", setup.StitchLengthMm);
         var width = stitch.NeedsZigzagWidth ? Known("zigzagWidthMm", setup.ZigzagWidthMm) : 0;
-        var geometry = new SeamGeometry(stitch, length, SeamGeometry.SewnThickness(seam.Plies, cloth.ThicknessMm.Value)) { ZigzagWidthMm = width, GaugeMm = Gauge(setup, head, stitch) };
+        var layers = new SeamLayers(cloth, seam);
+        var geometry = new SeamGeometry(stitch, length, layers.SewnThicknessMm) { ZigzagWidthMm = width, GaugeMm = Gauge(setup, head, stitch) };
         if (stitch.NeedsLoopWidth && head is Overlocker overlocker)
         {
             // Loop width and bite are counted from the outermost threaded needle, the machine's record from the right one.
@@ -52,8 +53,8 @@ public static class SetupCase
         {
             Geometry = geometry,
             Threads = threads,
-            Cloth = SeamCloth.Of(cloth, seam.Direction),
-            Plies = seam.Plies,
+            Cloth = layers.Met,
+            Plies = layers.Plies,
             // A feed that is one feeds at 1.
             Differential = head.Feed is null ? 1 : setup.Differential.Number(),
             FootPressure = setup.FootPressure.Or(1),

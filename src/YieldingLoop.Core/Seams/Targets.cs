@@ -115,7 +115,7 @@ public readonly record struct Asked(SeamJob Job, Stitch Stitch, bool Flatlock, i
     /// <summary>How far it may open, mm: joins and hems of more than one layer; a flatlock has to open.</summary>
     public Target? Gap(in SeamGeometry geometry) =>
         Flatlock ? Target.From(SeamLimits.FlatlockOpensShare * geometry.LoopWidthMm)
-        : Plies > 1 && (Job.Joins() || Job is SeamJob.Elastic or SeamJob.Hem or SeamJob.DecorativeLine) ? Target.UpTo(SeamLimits.GapAcceptableMm)
+        : Plies > 1 && (Job.Joins() || Job is SeamJob.Elastic or SeamJob.Hem or SeamJob.Binding or SeamJob.DecorativeLine) ? Target.UpTo(SeamLimits.GapAcceptableMm)
         : null;
 
     /// <summary>Where the edge is to lie, mm: under the loops; inside them where it is rolled; short of them where they are pulled flat.</summary>
@@ -139,9 +139,11 @@ public readonly record struct Asked(SeamJob Job, Stitch Stitch, bool Flatlock, i
     /// <summary>Most drag; null where the edge is rolled, and for what has no loops round an edge.</summary>
     public double? DragMost => Loops && !Job.Rolls() ? SeamLimits.DragMost : null;
 
-    /// <summary>Most tunnelling; null where no rows can draw together.</summary>
-    public double? TunnellingMost =>
-        Stitch.Family is not (StitchFamily.TwinNeedle or StitchFamily.Cover) ? null : RidgeAccepted ? SeamLimits.TunnellingSlight : SeamLimits.TunnellingFlat;
+    /// <summary>The tunnelling that is wanted: flat, or of a pin tuck a ridge; null where no rows can draw together.</summary>
+    public Target? Tunnelling =>
+        Stitch.Family is not (StitchFamily.TwinNeedle or StitchFamily.Cover) ? null
+        : Job == SeamJob.PinTuck ? Target.From(SeamLimits.TunnellingFlat)
+        : Target.UpTo(RidgeAccepted ? SeamLimits.TunnellingSlight : SeamLimits.TunnellingFlat);
 
     /// <summary>The targets of a set-up whose figures are these: what was asked, centred on what the model gives.</summary>
     /// <param name="geometry">The stitch as sewn.</param>
@@ -162,7 +164,7 @@ public readonly record struct Asked(SeamJob Job, Stitch Stitch, bool Flatlock, i
         CoverBack = CoverBackLeast is { } back ? Target.From(back) : null,
         Drag = DragMost is { } drag ? Target.UpTo(drag) : null,
         BesideUnsewnPercent = DragMost is null ? null : Target.About(0, SeamLimits.BesideUnsewnTolerancePercent),
-        TunnellingIndex = TunnellingMost is { } most ? Target.UpTo(most) : null,
+        TunnellingIndex = Tunnelling,
         HoldPercent = requiredPercent,
     };
 

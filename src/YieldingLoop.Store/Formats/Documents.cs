@@ -45,6 +45,11 @@ public static partial class Documents
     /// <summary>A seam as entered.</summary>
     public static partial SeamDocument Of(SeamEntry seam);
 
+    [MapperIgnoreSource(nameof(OtherLayers.StretchedOn))]
+    [MapperIgnoreSource(nameof(OtherLayers.StretchLeftPercent))]
+    [MapperIgnoreSource(nameof(OtherLayers.StretchedByPercent))]
+    private static partial OtherLayersDocument Of(OtherLayers other);
+
     /// <summary>Needles in the drawer.</summary>
     public static partial NeedleStockDocument Of(NeedleStock needles);
 
@@ -66,7 +71,8 @@ public static partial class Documents
     /// <summary>A question to the planner, with all of it: two that differ anywhere are two questions.</summary>
     [MapperRequiredMapping(RequiredMappingStrategy.Both)]
     [MapperIgnoreSource(nameof(PlanQuestion.RidgeAccepted))]
-    [MapperIgnoreSource(nameof(PlanQuestion.SeamCloth))]
+    [MapperIgnoreSource(nameof(PlanQuestion.Layers))]
+    [MapperIgnoreSource(nameof(PlanQuestion.Through))]
     public static partial PlanQuestionDocument Of(PlanQuestion question);
 
     [MapperRequiredMapping(RequiredMappingStrategy.Both)]
@@ -126,7 +132,14 @@ public static partial class Documents
     public static partial Machine Read(MachineDocument document);
 
     /// <summary>The seam a document says.</summary>
+    /// <exception cref="System.Text.Json.JsonException">It has layers of another cloth, and no figures of it.</exception>
     public static partial SeamEntry Read(SeamDocument document);
+
+    private static OtherLayers Read(OtherLayersDocument document) => new()
+    {
+        Cloth = document.Cloth is { } cloth ? Read(cloth) : throw new System.Text.Json.JsonException("The layers of another cloth have no figures."),
+        ClothId = document.ClothId, Plies = document.Plies, Direction = document.Direction, CutPercent = document.CutPercent,
+    };
 
     /// <summary>The needles a document says.</summary>
     public static partial NeedleStock Read(NeedleStockDocument document);

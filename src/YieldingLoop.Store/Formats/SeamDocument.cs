@@ -18,6 +18,9 @@ public sealed record SeamDocument
     /// <inheritdoc cref="SeamEntry.Plies"/>
     public int Plies { get; init; } = 2;
 
+    /// <inheritdoc cref="SeamEntry.Other"/>
+    public OtherLayersDocument? Other { get; init; }
+
     /// <inheritdoc cref="SeamEntry.ZoneId"/>
     public string? ZoneId { get; init; }
 

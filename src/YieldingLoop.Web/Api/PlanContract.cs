@@ -16,9 +16,10 @@ namespace YieldingLoop.Web.Api;
 /// <param name="Weights">What the parts of the cost weigh.</param>
 /// <param name="Pins">Choices already made.</param>
 /// <param name="WhyNot">Choices asked about: why they are not the planner's.</param>
+/// <param name="OtherCloth">The cloth of the layers that <c>seam.other</c> speaks of.</param>
 public sealed record PlanBody(
     PlanCloth Cloth, SeamDocument Seam, IReadOnlyList<PlanMachine> Machines, PlanDrawer? Drawer = null, IReadOnlyDictionary<string, string>? Schools = null,
-    WeightsDocument? Weights = null, PinsDocument? Pins = null, PinsDocument? WhyNot = null);
+    WeightsDocument? Weights = null, PinsDocument? Pins = null, PinsDocument? WhyNot = null, PlanCloth? OtherCloth = null);
 
 /// <summary>A cloth by its figures.</summary>
 public sealed record PlanCloth(

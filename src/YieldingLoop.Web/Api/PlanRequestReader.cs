@@ -5,6 +5,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Store.Formats;
@@ -54,16 +55,33 @@ internal static class PlanRequestReader
 
     private static void Check(PlanBody body, JsonErrors errors)
     {
-        errors.Within("cloth.stretchAcrossPercent", body.Cloth.StretchAcrossPercent, 0, 400);
-        errors.Within("cloth.stretchLengthwisePercent", body.Cloth.StretchLengthwisePercent, 0, 400);
-        errors.Within("cloth.areaDensityGsm", body.Cloth.AreaDensityGsm, 20, 2000);
-        errors.Within("cloth.thicknessMm", body.Cloth.ThicknessMm, 0.05, 20);
-        if (body.Cloth.Colour is { } colour && !CieLab.TryFromHex(colour, out _))
+        Check("cloth", body.Cloth, errors);
+        if (body.OtherCloth is { } other)
         {
-            errors.Add("cloth.colour", "A colour is written # and six digits 0–9, a–f.");
+            Check("otherCloth", other, errors);
         }
 
-        errors.Add("seam", Documents.Read(body.Seam).Resolve().Problems);
+        if ((body.Seam.Other is null) != (body.OtherCloth is null))
+        {
+            errors.Add(body.Seam.Other is null ? "seam.other" : "otherCloth", "Layers of another cloth are said in two places: how they lie in seam.other, what the cloth is in otherCloth.");
+        }
+
+        if (body.Seam.Other?.Cloth is not null)
+        {
+            errors.Add("seam.other.cloth", "The other cloth stands in otherCloth.");
+        }
+
+        if (body.Seam.Other?.ClothId is not null)
+        {
+            errors.Add("seam.other.clothId", "No record is read here: the other cloth stands in otherCloth.");
+        }
+
+        if (errors.Any)
+        {
+            return;
+        }
+
+        errors.Add("seam", SeamOf(body).Resolve().Problems);
         if (body.Machines.Count is < 1 or > PlanQuestion.MostMachines)
         {
             errors.Add("machines", $"There are 1 to {PlanQuestion.MostMachines} machines.");
@@ -141,21 +159,37 @@ internal static class PlanRequestReader
         }
     }
 
-    private static PlanQuestion Question(PlanBody body, ChosenSchools schools)
+    private static void Check(string at, PlanCloth cloth, JsonErrors errors)
+    {
+        errors.Within($"{at}.stretchAcrossPercent", cloth.StretchAcrossPercent, 0, 400);
+        errors.Within($"{at}.stretchLengthwisePercent", cloth.StretchLengthwisePercent, 0, 400);
+        errors.Within($"{at}.areaDensityGsm", cloth.AreaDensityGsm, 20, 2000);
+        errors.Within($"{at}.thicknessMm", cloth.ThicknessMm, 0.05, 20);
+        if (cloth.Colour is { } colour && !CieLab.TryFromHex(colour, out _))
+        {
+            errors.Add($"{at}.colour", "A colour is written # and six digits 0–9, a–f.");
+        }
+    }
+
+    /// <summary>The seam, with the figures of the other cloth in their place.</summary>
+    private static SeamEntry SeamOf(PlanBody body) =>
+        Documents.Read(body is { Seam.Other: { } layers, OtherCloth: { } other } ? body.Seam with { Other = layers with { Cloth = Documents.Of(Figures(other)) } } : body.Seam);
+
+    private static ClothFigures Figures(PlanCloth cloth)
     {
         static Figure Told(double value) => new(value, value, value, FigureSource.Told);
-        var cloth = body.Cloth;
-        var figures = new ClothFigures
+        return new()
         {
             Name = cloth.Name, StretchAcrossPercent = Told(cloth.StretchAcrossPercent), StretchLengthwisePercent = Told(cloth.StretchLengthwisePercent), AreaDensityGsm = Told(cloth.AreaDensityGsm), ThicknessMm = Told(cloth.ThicknessMm),
             Elastane = cloth.Elastane, Sheds = cloth.Sheds, Runs = cloth.Runs, Melts = cloth.Melts, Colour = cloth.Colour,
         };
-        return new PlanQuestion(
-            figures, Documents.Read(body.Seam),
+    }
+
+    private static PlanQuestion Question(PlanBody body, ChosenSchools schools) => new(
+            Figures(body.Cloth), SeamOf(body),
             [.. body.Machines.Select(m => new MachineAtHand(m.Id, Documents.Read(m.Machine), m.State?.ToSetup() ?? Setup.Unknown) { Lifted = [.. (m.LiftedRules ?? []).Select(Documents.Read)] })],
             body.Drawer is { } drawer ? new Core.Planning.Drawer(drawer.Needles?.Select(Documents.Read).ToList(), drawer.Threads?.Select(Documents.Read).Select(t => new Cone(t.Name.Trim(), t)).ToList()) : null,
             schools, Weights(body), body.Pins is { } pins ? Documents.Read(pins) : PlanPins.None);
-    }
 
     private static PlannerWeights Weights(PlanBody body) => body.Weights is { } weights ? Documents.Read(weights) : PlannerWeights.Default;
 }

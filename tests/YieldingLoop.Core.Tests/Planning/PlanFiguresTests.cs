@@ -140,12 +140,21 @@ public class PlanFiguresTests
     {
         var head = plan.Setup.HeadOf(machine);
         var (figures, seam, cloth) = (plan.Figures, plan.Figures.Seam, question.Cloth);
-        var along = cloth.StretchAlongPercent(question.Seam.Direction).Value;
+        var other = question.Seam.Other;
+        var own = cloth.StretchAlongPercent(question.Seam.Direction);
+        var with = other?.Cloth.StretchAlongPercent(other.Direction);
+        double Left(double stretch) => (100 + stretch) * other!.CutPercent / 100 - 100;
+        // What gives out is the cloth with the least left; what grows the one that is fed, or both halfway, or as far as a tape lets it.
+        var otherFirst = with is not null && Left(with.Value) < own.Value;
+        var along = otherFirst ? Left(with!.Value) : own.Value;
+        var grows = other is null or { CutPercent: < 100 } ? own.Value : question.Seam.Job == SeamJob.StayedSeam ? Math.Min(own.Value, with!.Value) : (own.Value + with!.Value) / 2;
         var across = cloth.StretchAlongPercent(question.Seam.Direction == ClothDirection.Across ? ClothDirection.Lengthwise : ClothDirection.Across).Value;
-        var density = cloth.AreaDensityGsm.Value;
+        var density = Math.Max(cloth.AreaDensityGsm.Value, other?.Cloth.AreaDensityGsm.Value ?? 0);
+        var lightest = Math.Min(cloth.AreaDensityGsm.Value, other?.Cloth.AreaDensityGsm.Value ?? double.MaxValue);
+        var highest = new[] { cloth, other?.Cloth }.OfType<ClothFigures>().Max(c => Math.Max(c.StretchAcrossPercent.Value, c.StretchLengthwisePercent.Value));
         var needle = plan.Threads.First(t => t.Position.IsNeedle()).Kind;
         var ratio = plan.Setup.Differential.Number() ?? 1;
-        double Growth(double differential, double foot) => 0.10 * along * foot + (differential < 1 ? Math.Min(22 * (1 - differential), 0.25 * along) : 22 * (1 - differential));
+        double Growth(double differential, double foot) => 0.10 * grows * foot + (differential < 1 ? Math.Min(22 * (1 - differential), 0.25 * grows) : 22 * (1 - differential));
         double Offset(ThreadPosition position) => head.SeatOf(position).OffsetMm;
         var seats = plan.Setup.Needles.Filled.ToList();
         var span = plan.TwinGapMm ?? (seats.Count > 1 ? seats.Max(Offset) - seats.Min(Offset) : 0);
@@ -163,12 +172,12 @@ public class PlanFiguresTests
             "requiredPercent" => required,
             "strengthNewtonsPerCm" => carried,
             "ofThreeNewtonsPerCm" => carried / 2,
-            "wantedNewtonsPerCm" => (question.Schools.JoinId == "strength-first" ? 0.35 : 0.20) * density,
+            "wantedNewtonsPerCm" => (question.Schools.JoinId == "strength-first" ? 0.35 : 0.20) * lightest,
             "ofSpunNewtonsPerCm" => carried * 32 * 27 / (needle.TenacityCentinewtonsPerTex * needle.Tex),
             "lengthMm" => plan.Setup.StitchLengthMm.Value,
             "usualMm" => question.Seam.Job == SeamJob.Picot ? 2.5 : plan.Baseline?.LengthMm ?? finding.Figures["usualMm"],
             "threadMetresPerMetre" => seam.Consumption,
-            "massRatio" => seam.ThreadMassMgPerCm / (question.Seam.Plies * density * 4 / 100),
+            "massRatio" => seam.ThreadMassMgPerCm / ((question.Seam.Plies * cloth.AreaDensityGsm.Value + (other?.Plies * other?.Cloth.AreaDensityGsm.Value ?? 0)) * 4 / 100),
             "widthMm" => plan.Setup.ZigzagWidthMm.Value,
             "cuttingWidthMm" => plan.Setup.CuttingWidthMm.Value,
             "overhangMm" => seam.OverhangMm!.Value,
@@ -185,13 +194,13 @@ public class PlanFiguresTests
             "sizeMetric" => plan.Needle.SizeMetric,
             "wantedMetric" => density < 120 ? 70 : density < 200 ? 75 : density < 280 ? 80 : density < 380 ? 90 : 100,
             "areaDensityGsm" => density,
-            "stretchPercent" when topic == PlanTopic.Differential => along,
-            "stretchPercent" => Math.Max(along, across),
+            "stretchPercent" when topic == PlanTopic.Differential => grows,
+            "stretchPercent" => highest,
             "limitPercent" when finding.Code == "growth-over" => 2,
             "limitPercent" => 60,
             "skipPercent" => 100 * figures.SkipInFifty!.Value,
             "stitches" => 50,
-            "limit" when finding.Code.StartsWith("chain-looper", StringComparison.Ordinal) => question.Schools is { HemTensionId: "unchanged", HemTapeId: "never" } ? 1.6 : 1,
+            "limit" when finding.Code.StartsWith("chain-looper", StringComparison.Ordinal) || finding.Code.StartsWith("tunnels", StringComparison.Ordinal) => question.Schools is { HemTensionId: "unchanged", HemTapeId: "never" } ? 1.6 : 1,
             "limit" when finding.Code == "mass-over" => question.Seam.Job == SeamJob.EdgeFinish ? 0.8 : 0.5,
             "limit" => 1,
             "limitMm" => 0.45,
@@ -207,7 +216,7 @@ public class PlanFiguresTests
             "growthPercent" => Growth(ratio, plan.Setup.FootPressure.Or(1)),
             "growthAtOnePercent" when finding.Code == "foot-lighter" => Growth(ratio, 1),
             "growthAtOnePercent" => Growth(1, 1),
-            "flatDifferential" => 1 + 0.10 * along * plan.Setup.FootPressure.Or(1) / 22,
+            "flatDifferential" => 1 + 0.10 * grows * plan.Setup.FootPressure.Or(1) / 22,
             "footPressure" => plan.Setup.FootPressure.Value,
             "feedMost" => head.Feed!.Most,
             "slidesAtGrams" => ((PlainMachine)head).BobbinSlidesAtGrams!.Value,
@@ -225,8 +234,12 @@ public class PlanFiguresTests
             "otherWayPercent" => across,
             "garmentMm" => question.Seam.GarmentMm!.Value,
             "widerMm" => question.Seam.GarmentMm!.Value * (1 + plan.Need.Percent / 100) / (1 + (yield >= along ? along : yield / 1.25) / 100),
-            "lowPercent" => cloth.StretchAlongPercent(question.Seam.Direction).Low,
-            "highPercent" => cloth.StretchAlongPercent(question.Seam.Direction).High,
+            "lowPercent" => otherFirst ? Left(with!.Low) : own.Low,
+            "highPercent" => otherFirst ? Left(with!.High) : own.High,
+            "cutPercent" => other!.CutPercent,
+            "stretchedByPercent" => 10000 / other!.CutPercent - 100,
+            "leftPercent" => Left(with!.Value),
+            "apartPercent" => 0.10 * Math.Abs(own.Value - with!.Value),
             "wantedPercent" => 15,
             "bearablePercent" => Math.Floor(yield / 1.25),
             "belowGsm" => 200,

@@ -37,7 +37,7 @@ public class ClothEffectsTests
     }
 
     [Fact]
-    public void Mass_ratio_compares_with_a_strip_of_4_mm() => Assert.Equal(0.25, ClothEffects.MassRatio(4, 2, 200), 12);
+    public void Mass_ratio_compares_with_a_strip_of_4_mm() => Assert.Equal(0.25, ClothEffects.MassRatio(4, 2 * 200), 12);
 
     [Fact]
     public void Drag_is_for_overlock_stitches_only()

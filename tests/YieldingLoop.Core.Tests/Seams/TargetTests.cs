@@ -71,7 +71,7 @@ public class TargetTests
         Assert.Equal((0.45, null), (Of(SeamJob.RolledHem, sheds: true).CoverFaceLeast, Of(SeamJob.RolledHem, sheds: true).CoverBackLeast));
         Assert.Null(Of(SeamJob.Join).CoverFaceLeast);
         Assert.Equal((1.0, null, null), (Of(SeamJob.Join).DragMost, Of(SeamJob.RolledHem).DragMost, Of(SeamJob.Hem, StitchCatalogue.TwinNeedle).DragMost));
-        Assert.Equal((1.0, 1.6, null), (Of(SeamJob.Hem, StitchCatalogue.TwinNeedle).TunnellingMost, Of(SeamJob.Hem, StitchCatalogue.TwinNeedle, ridge: true).TunnellingMost, Of(SeamJob.Join).TunnellingMost));
+        Assert.Equal((1.0, 1.6, null), (Of(SeamJob.Hem, StitchCatalogue.TwinNeedle).Tunnelling?.Most, Of(SeamJob.Hem, StitchCatalogue.TwinNeedle, ridge: true).Tunnelling?.Most, Of(SeamJob.Join).Tunnelling?.Most));
         Assert.Equal((-2.0, 2.0), (Of(SeamJob.Join).Growth(20).Least, Of(SeamJob.Join).Growth(20).Most));
         Assert.Equal((0.9 * 20, null), (Of(SeamJob.LettuceEdge).Growth(20).Least, Of(SeamJob.LettuceEdge).Growth(20).Most));
     }

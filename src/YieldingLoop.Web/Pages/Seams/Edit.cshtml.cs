@@ -19,6 +19,9 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
     public ClothRow ClothRow { get; private set; } = null!;
 
+    /// <summary>The cloths that may go into the seam beside its own.</summary>
+    public ListPage<ClothRow> OtherCloths { get; private set; } = ListPage.Empty<ClothRow>();
+
     public Outcome<ClothFigures> ClothFigures { get; private set; } = null!;
 
     public Outcome<Need>? Need { get; private set; }
@@ -58,6 +61,8 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
             Need = row.Entry.Resolve();
         }
 
+        OtherCloths = await workroom.OfferClothsAsync(Input.OtherClothId ?? row?.Entry.Other?.ClothId);
+
         if (await workroom.Cloths.FirstOrDefaultAsync(c => c.Id == Cloth) is not { } cloth)
         {
             return false;
@@ -72,7 +77,13 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
     protected override SeamEntry ReadEntry(FormReader reader)
     {
-        var entry = Input.Read(reader);
+        var other = OtherCloths.Items.FirstOrDefault(c => c.Id == Input.OtherClothId)?.Entry.Resolve();
+        if (Input.OtherClothId is not null && other?.Value is null)
+        {
+            reader.Fault(nameof(SeamForm.OtherClothId), other is null ? "Choose one of the cloths offered." : "That cloth’s figures are not whole yet. Finish it first.");
+        }
+
+        var entry = Input.Read(reader, other?.Value);
         Entry = entry;
         Need = entry.Resolve();
         reader.Add(Need.Problems.Select(p => p with { Field = Input.FieldOf(p.Field) }));

@@ -44,6 +44,15 @@ public sealed class SeamForm : RecordForm
 
     public string? AllowanceMm { get; set; }
 
+    /// <summary>The other cloth in the seam; null where all layers are of one.</summary>
+    public int? OtherClothId { get; set; }
+
+    public string? OtherPlies { get; set; } = "1";
+
+    public ClothDirection OtherDirection { get; set; } = ClothDirection.Across;
+
+    public string? OtherCutPercent { get; set; } = "100";
+
     public static SeamForm From(SeamRow row, LengthUnit unit)
     {
         var e = row.Entry;
@@ -58,22 +67,34 @@ public sealed class SeamForm : RecordForm
             MovementId = e.NeedKind == NeedKind.Movement ? e.MovementId : null,
             OnBodyMm = LengthText.Write(e.OnBodyMm, unit),
             AllowanceMm = LengthText.Write(e.AllowanceMm, unit),
+            OtherClothId = e.Other?.ClothId, OtherPlies = FieldText.Of(e.Other?.Plies ?? 1), OtherDirection = e.Other?.Direction ?? ClothDirection.Across, OtherCutPercent = FieldText.Of(e.Other?.CutPercent ?? 100),
         };
     }
 
     /// <summary>Reads what was typed; only the fields of the chosen kind of need count.</summary>
-    internal SeamEntry Read(FormReader reader)
+    /// <param name="reader">Takes what is wrong.</param>
+    /// <param name="other">The figures of the other cloth; null where there is none.</param>
+    internal SeamEntry Read(FormReader reader, ClothFigures? other)
     {
-        var plies = reader.Number(nameof(Plies), Plies) ?? 0;
-        if (plies != Math.Floor(plies))
+        int Layers(string field, string? typed)
         {
-            reader.Fault(nameof(Plies), "Layers are counted in whole numbers.");
+            var plies = reader.Number(field, typed) ?? 0;
+            if (plies != Math.Floor(plies))
+            {
+                reader.Fault(field, "Layers are counted in whole numbers.");
+            }
+
+            return (int)Math.Clamp(plies, 0, 1000);
         }
 
         var entry = new SeamEntry
         {
             Name = Name ?? "", Job = Job, Direction = Direction, ZoneId = Chosen(ZoneId), Reinforced = Reinforced, OnSkin = OnSkin, Seen = Seen, NeedKind = NeedKind,
-            Plies = (int)Math.Clamp(plies, 0, 1000), AllowanceMm = reader.Length(nameof(AllowanceMm), AllowanceMm),
+            Plies = Layers(nameof(Plies), Plies), AllowanceMm = reader.Length(nameof(AllowanceMm), AllowanceMm),
+            Other = other is null ? null : new OtherLayers
+            {
+                Cloth = other, ClothId = OtherClothId, Plies = Layers(nameof(OtherPlies), OtherPlies), Direction = OtherDirection, CutPercent = reader.Number(nameof(OtherCutPercent), OtherCutPercent) ?? 100,
+            },
         };
         return NeedKind switch
         {
@@ -96,6 +117,8 @@ public sealed class SeamForm : RecordForm
         ("girthMm", NeedKind.Opening) => nameof(PassMm),
         ("garmentMm", NeedKind.Opening) => nameof(OpeningMm),
         ("movementId", NeedKind.NegativeEase) => nameof(EaseMovementId),
+        ("other", _) => nameof(OtherClothId),
+        _ when problem.StartsWith("other.", StringComparison.Ordinal) => "Other" + FormReader.FieldName(problem["other.".Length..]),
         _ => FormReader.FieldName(problem),
     };
 

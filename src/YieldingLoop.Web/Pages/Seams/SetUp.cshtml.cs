@@ -52,6 +52,9 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
     [BindProperty]
     public string? Seen { get; set; }
 
+    /// <summary>The seam, with the other cloth in it as its record has it now.</summary>
+    public SeamEntry SeamNow { get; private set; } = null!;
+
     public SeamRow Row { get; private set; } = null!;
 
     /// <summary>Every machine it could be pinned to.</summary>
@@ -91,7 +94,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
     public IReadOnlyList<OwnRule> OwnRules { get; private set; } = [];
 
     /// <summary>How the seam is carried out.</summary>
-    public IReadOnlyList<ProcedureStep> Procedure => ProcedureCatalogue.For(Row.Entry, Schools, Card?.Plan.Setup);
+    public IReadOnlyList<ProcedureStep> Procedure => ProcedureCatalogue.For(SeamNow, Schools, Card?.Plan.Setup);
 
     /// <summary>The row of the manual's table that comes nearest.</summary>
     public ManualSetting? Manual { get; private set; }
@@ -138,7 +141,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
             return Page();
         }
 
-        var snapshot = new SetupSnapshot(Row.Cloth!.Entry, Card.Cloth, Row.Entry, Card.Machine, Card.Plan);
+        var snapshot = new SetupSnapshot(Row.Cloth!.Entry, Card.Cloth, SeamNow, Card.Machine, Card.Plan);
         return await workroom.KeepAsync(snapshot, Row.Id, Row.ClothId, MachineRow.Id, Key) is SaveResult.Saved kept ? Redirect($"/setups/{kept.Id}") : NotFound();
     }
 
@@ -150,6 +153,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         }
 
         Row = row;
+        SeamNow = await workroom.AsOfNowAsync(row.Entry);
         // A machine that is put away is offered only where an address names it.
         var offered = await workroom.OfferMachinesAsync(null);
         (Machines, MachinesInAll) = (offered.Items, offered.Total);
@@ -192,11 +196,11 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         Pins = PinFields.For([.. Asked.Where(m => Machine is null || m.Id == Machine).Select(m => m.Entry)], Request.Query, wording);
         var pins = PinFields.Read(Pins, Machine);
         var question = new PlanQuestion(
-            figures, Row.Entry,
+            figures, SeamNow,
             [
                 .. Asked.Select(m => new MachineAtHand(FieldText.Of(m.Id), m.Entry, states.GetValueOrDefault(m.Id, Setup.Unknown))
                 {
-                    Lifted = [.. rules.Where(r => r.LiftsRuleId is not null && r.About(m.Id, Row.ClothId, Row.Entry.Job)).Select(r => new LiftedRule(r.LiftsRuleId!, r.ThreadKindId))],
+                    Lifted = [.. rules.Where(r => r.LiftsRuleId is not null && r.About(m.Id, Row.ClothId, SeamNow.Job)).Select(r => new LiftedRule(r.LiftsRuleId!, r.ThreadKindId))],
                 }),
             ],
             drawer.Known ? drawer : null, Schools, wording.Settings.Weights, Why ? PlanPins.None : pins);
@@ -217,13 +221,13 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         Card = CardOf(found.Best, figures);
         Alternatives = [.. found.Alternatives.Select(a => (a, CardOf(a, figures)))];
         Seen = $"{found.Best.MachineId}-{StoredFormat.Digest(Documents.Of(found.Best.Plan))}";
-        OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, Row.Entry.Job, Card.Plan.Setup))];
-        Manual = ManualTable.For(MachineRow.Entry, Row.Entry.Job.Rolls() ? ManualSetting.RolledHemId : Card.Plan.StitchId, figures, [.. Card.Plan.Setup.Needles.Filled]);
-        Plain = Card.Machine is PlainMachine plain ? PlainStitchAdvice.For(figures, Row.Entry, Card.Plan.Need, plain, Schools).Value : null;
+        OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, SeamNow.Job, Card.Plan.Setup))];
+        Manual = ManualTable.For(MachineRow.Entry, SeamNow.Job.Rolls() ? ManualSetting.RolledHemId : Card.Plan.StitchId, figures, [.. Card.Plan.Setup.Needles.Filled]);
+        Plain = Card.Machine is PlainMachine plain ? PlainStitchAdvice.For(figures, SeamNow, Card.Plan.Need, plain, Schools).Value : null;
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(MachineRow);
     }
 
     private MachineRow RowOf(PlannedSetup setup) => Machines.First(m => FieldText.Of(m.Id) == setup.MachineId);
 
-    private SetupCard CardOf(PlannedSetup setup, ClothFigures figures) => new(setup.Plan, setup.Plan.Setup.HeadOf(RowOf(setup).Entry), figures, Row.Entry);
+    private SetupCard CardOf(PlannedSetup setup, ClothFigures figures) => new(setup.Plan, setup.Plan.Setup.HeadOf(RowOf(setup).Entry), figures, SeamNow);
 }

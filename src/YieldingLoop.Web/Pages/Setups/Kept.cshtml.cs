@@ -104,7 +104,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
         Row = row;
         var kept = row.Snapshot;
         Card = SetupCard.Of(kept);
-        Changes = [.. SnapshotChanges.Between(kept, row.Cloth!.Entry, row.Seam!.Entry, row.Machine!.Entry).Select(SnapshotWords.Of)];
+        Changes = [.. SnapshotChanges.Between(kept, row.Cloth!.Entry, await workroom.AsOfNowAsync(row.Seam!.Entry), row.Machine!.Entry).Select(SnapshotWords.Of)];
         Anew = kept.Plan.ModelVersion == SeamModel.Version ? null : ReadAnew.Of(kept.Plan, kept.Machine, kept.ClothFigures, kept.Seam);
         Versions = await workroom.VersionsAsync(id);
         OtherSeams = await workroom.Seams.Include(x => x.Cloth).Where(x => x.PutAwayAt == null && x.Id != row.SeamId).OrderByDescending(x => x.ChangedAt).PageAsync(1, Workroom.MostOffered);

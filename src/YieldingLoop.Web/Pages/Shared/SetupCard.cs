@@ -66,5 +66,5 @@ public sealed record SetupCard(SetupPlan Plan, Machine Machine, ClothFigures Clo
     /// <summary>"514, four-thread overlock".</summary>
     public string StitchIn(Wording wording) => $"{(char.IsDigit(Plan.StitchId[0]) ? Plan.StitchId + ", " : "")}{wording.Say(Plan.Stitch.Name)}{(Plan.Flatlock ? ", pulled flat" : "")}";
 
-    public double ClothStretch => Cloth.StretchAlongPercent(Seam.Direction).Value;
+    public double ClothStretch => new SeamLayers(Cloth, Seam).StretchAlongPercent.Value;
 }

@@ -54,7 +54,7 @@ public static class TargetLines
         if (targets.TunnellingIndex is { } ridge && figures.Seam.TunnellingIndex is { } tunnel)
         {
             var index = plan.Tape ? tunnel / 2 : tunnel;
-            yield return new(
+            yield return ridge.Least is { } least ? new("A ridge stands up", null, $"tunnelling {FieldText.Of(least)} or more", "", $"predicted {FieldText.Round(index, 2)}") : new(
                 "Rows lie flat", null, index <= SeamLimits.TunnellingFlat ? "no ridge" : index <= SeamLimits.TunnellingSlight ? "a slight ridge" : "a ridge", "",
                 $"tunnelling {FieldText.Round(index, 2)}{(plan.Tape ? " with tape" : "")}, {(ridge.Most > SeamLimits.TunnellingFlat ? "accepted" : "flat")} up to {FieldText.Of(ridge.Most)}");
         }

@@ -29,8 +29,13 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('seamForm', () => ({
     ...liveFigures('Need'),
     kind: '',
-    init() { this.kind = this.$root.dataset.kind; },
+    other: false,
+    init() {
+      this.kind = this.$root.dataset.kind;
+      this.other = this.$root.dataset.other !== '';
+    },
     choose(event) { this.kind = event.target.value; },
+    chooseOther(event) { this.other = event.target.value !== ''; },
     get ease() { return this.kind === 'NegativeEase'; },
     get opening() { return this.kind === 'Opening'; },
     get movement() { return this.kind === 'Movement'; },
