@@ -227,6 +227,54 @@ public sealed class JourneyTests : IDisposable
         Assert.NotNull(answer.FaultAt(id));
     }
 
+    [Theory]
+    [InlineData("Input.OtherPlies", "1.5", "Input_OtherPlies")]
+    [InlineData("Input.OtherPlies", "9", "Input_OtherPlies")]
+    [InlineData("Input.OtherCutPercent", "20", "Input_OtherCutPercent")]
+    [InlineData("Input.OtherCutPercent", "55", "Input_OtherCutPercent")]
+    [InlineData("Input.OtherClothId", "99", "Input_OtherClothId")]
+    [InlineData("Input.Job", "EdgeFinish", "Input_OtherClothId")]
+    public async Task What_is_wrong_with_the_other_cloth_is_marked_where_it_stands(string field, string value, string id)
+    {
+        await visitor.SendAsync(await visitor.OpenAsync("/cloths/new"), "/cloths/new", Cloth());
+        var answer = await visitor.SendAsync(await visitor.OpenAsync("/seams/new?cloth=1"), "/seams/new?cloth=1", new(Band()) { [field] = value });
+        Assert.Equal(HttpStatusCode.OK, answer.Status);
+        Assert.Contains(answer.Page.QuerySelectorAll("#faults a"), a => a.GetAttribute("href") == "#" + id);
+        Assert.Equal(value, field == "Input.Job" ? answer.Page.QuerySelector("input[name='Input.Job'][checked]")!.GetAttribute("value") : field == "Input.OtherClothId" ? value : answer.Page.Value(id));
+    }
+
+    private static Dictionary<string, string?> Band() => new()
+    {
+        ["Input.Name"] = "Neckband", ["Input.Job"] = "Band", ["Input.Direction"] = "Across", ["Input.Plies"] = "1", ["Input.NeedKind"] = "Opening", ["Input.PassMm"] = "500", ["Input.OpeningMm"] = "430",
+        ["Input.OtherClothId"] = "1", ["Input.OtherPlies"] = "2", ["Input.OtherDirection"] = "Across", ["Input.OtherCutPercent"] = "85",
+    };
+
+    [Fact]
+    public async Task A_seam_of_two_cloths_is_planned_with_both_and_says_when_the_other_one_changes()
+    {
+        await visitor.SendAsync(await visitor.OpenAsync("/cloths/new"), "/cloths/new", Cloth());
+        await visitor.SendAsync(await visitor.OpenAsync("/cloths/new"), "/cloths/new", new(Cloth()) { ["Input.Name"] = "Collar rib", ["Input.AcrossLoadedMm"] = "150" });
+        await visitor.SendAsync(await visitor.OpenAsync("/machines/new?is=Overlocker"), "/machines/new?is=Overlocker", new() { ["Input.Name"] = "Bench" });
+        var form = await visitor.OpenAsync("/seams/new?cloth=1");
+        var band = new Dictionary<string, string?>(Band()) { ["Input.OtherClothId"] = "2" };
+        // 1.50 × 0.85 − 1 = 27.5 %, before the body’s own 75 %.
+        var need = await visitor.SendAsync(form, "/seams/new?cloth=1&handler=Need", band);
+        Assert.Contains("“Collar rib” gives out first", need.Page.Body!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("28 %", need.Page.QuerySelectorAll(".figure-value")[1].TextContent.Trim());
+        Assert.Equal("/seams/1/set-up", (await visitor.SendAsync(form, "/seams/new?cloth=1", band)).Location);
+        var again = await visitor.OpenAsync("/seams/1");
+        Assert.Equal(("2", "2", "85"), (again.QuerySelector("#Input_OtherClothId option[selected]")!.GetAttribute("value"), again.Value("Input_OtherPlies"), again.Value("Input_OtherCutPercent")));
+        var setup = await visitor.OpenAsync("/seams/1/set-up");
+        Assert.Contains("“Collar rib” is cut to 85 % of the length it is sewn to: stretch it by 18 % while sewing.", setup.Body!.TextContent, StringComparison.Ordinal);
+        await visitor.SendAsync(setup, "/seams/1/set-up", [], "keep");
+        Assert.DoesNotContain("Collar rib”, were changed", (await visitor.OpenAsync("/setups/1")).Body!.TextContent, StringComparison.Ordinal);
+
+        await visitor.SendAsync(await visitor.OpenAsync("/cloths/2"), "/cloths/2", new() { ["Input.AcrossLoadedMm"] = "190" });
+        Assert.Contains("The figures of the other cloth in the seam, “Collar rib”, were changed.", (await visitor.OpenAsync("/setups/1")).Body!.TextContent, StringComparison.Ordinal);
+        // Worked out again it goes by the rib as it is now: 1.90 × 0.85 − 1 = 62 %.
+        Assert.Contains("leaves 62 %", (await visitor.OpenAsync("/seams/1/set-up")).Body!.TextContent, StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task Figures_are_worked_out_while_the_form_is_filled_in_and_nothing_is_saved()
     {

@@ -60,6 +60,20 @@ public sealed class PlanTests(App app) : IClassFixture<App>
         Assert.Equal(HttpStatusCode.OK, lifted);
     }
 
+    [Fact]
+    public async Task Layers_of_another_cloth_are_part_of_the_question()
+    {
+        var (status, answer) = await PlanAsync(With(n =>
+        {
+            n["seam"]!["plies"] = 1;
+            n["seam"]!["other"] = new JsonObject { ["plies"] = 1, ["direction"] = "lengthwise" };
+            n["otherCloth"] = new JsonObject { ["name"] = "stay", ["stretchAcrossPercent"] = 8, ["stretchLengthwisePercent"] = 3, ["areaDensityGsm"] = 70, ["thicknessMm"] = 0.2 };
+        }));
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal("cloth-gives-out", answer["best"]!["verdict"]!.GetValue<string>());
+        Assert.Contains("“stay” gives out at 3 %", answer["best"]!.ToJsonString(new System.Text.Json.JsonSerializerOptions { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }), StringComparison.Ordinal);
+    }
+
     [Theory]
     [InlineData("cloth.areaDensityGsm", "{\"cloth\":{\"areaDensityGsm\":5}}")]
     [InlineData("cloth.colour", "{\"cloth\":{\"colour\":\"blue\"}}")]
@@ -68,6 +82,14 @@ public sealed class PlanTests(App app) : IClassFixture<App>
     [InlineData("seam.onBodyMm", "{\"seam\":{\"onBodyMm\":40}}")]
     [InlineData("seam.plies", "{\"seam\":{\"plies\":1}}")]
     [InlineData("seam.job", "{\"seam\":{\"job\":\"weld\"}}")]
+    [InlineData("otherCloth", "{\"seam\":{\"other\":{\"plies\":2}}}")]
+    [InlineData("seam.other", "{\"otherCloth\":{\"stretchAcrossPercent\":110,\"stretchLengthwisePercent\":25,\"areaDensityGsm\":280,\"thicknessMm\":1.2}}")]
+    [InlineData("seam.other", "{\"seam\":{\"job\":\"stayed-seam\",\"plies\":3}}")]
+    [InlineData("seam.other.cutPercent", "{\"seam\":{\"other\":{\"cutPercent\":30}},\"otherCloth\":{\"stretchAcrossPercent\":110,\"stretchLengthwisePercent\":25,\"areaDensityGsm\":280,\"thicknessMm\":1.2}}")]
+    [InlineData("seam.other.clothId", "{\"seam\":{\"other\":{\"clothId\":3}},\"otherCloth\":{\"stretchAcrossPercent\":110,\"stretchLengthwisePercent\":25,\"areaDensityGsm\":280,\"thicknessMm\":1.2}}")]
+    [InlineData("seam.other.direction", "{\"seam\":{\"other\":{\"direction\":\"up\"}}}")]
+    [InlineData("seam.other.wide", "{\"seam\":{\"other\":{\"wide\":1}}}")]
+    [InlineData("otherCloth.thicknessMm", "{\"seam\":{\"other\":{\"plies\":1}},\"otherCloth\":{\"stretchAcrossPercent\":110,\"stretchLengthwisePercent\":25,\"areaDensityGsm\":280,\"thicknessMm\":99}}")]
     [InlineData("machines", "{\"machines\":[]}")]
     [InlineData("machines[0]", "{\"machines\":[null]}")]
     [InlineData("machines[0].machine.kind", "{\"machines\":[{\"id\":\"a\",\"machine\":{\"kind\":\"rocket\"}}]}")]

@@ -45,6 +45,10 @@ public static class TypicalCloths
         new("sweater-knit", 80, 40, 260, 1.60, Sheds: true, Runs: true),
         new("towelling", 45, 25, 290, 1.80, Sheds: true),
         new("stretch-velvet", 70, 40, 260, 1.10, Elastane: true, Sheds: true),
+        // What goes into a seam beside the cloth; a tape runs lengthwise.
+        new("knitted-elastic", 5, 100, 320, 1.10, Elastane: true),
+        new("clear-elastic", 100, 150, 150, 0.15, Elastane: true),
+        new("stay-tape", 8, 3, 70, 0.20),
     ];
 
     /// <summary>Finds one by identifier; null where there is none.</summary>

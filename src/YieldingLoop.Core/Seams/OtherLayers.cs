@@ -27,7 +27,10 @@ public sealed record OtherLayers
     public bool StretchedOn => CutPercent < 100 - 1e-9;
 
     /// <summary>How far it stretches from the length it has to be sewn to, %: below 0 it does not reach that length.</summary>
-    public double StretchLeftPercent => ((1 + Cloth.StretchAlongPercent(Direction).Value / 100) * CutPercent / 100 - 1) * 100;
+    public double StretchLeftPercent => LeftOf(Cloth.StretchAlongPercent(Direction).Value);
+
+    /// <summary>What is left of a stretch, %, once it is sewn to its length.</summary>
+    internal double LeftOf(double stretchPercent) => (100 + stretchPercent) * CutPercent / 100 - 100;
 
     /// <summary>How far it is stretched while it is sewn, %.</summary>
     public double StretchedByPercent => (100 / CutPercent - 1) * 100;

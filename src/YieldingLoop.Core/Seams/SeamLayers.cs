@@ -30,8 +30,7 @@ public sealed class SeamLayers
         if (left < along.Value)
         {
             // What it has been stretched by is gone from all of its range.
-            double Left(double stretch) => ((1 + stretch / 100) * other.CutPercent / 100 - 1) * 100;
-            (StretchAlongPercent, GivesOutFirst) = (other.StretchedOn ? new Figure(left, Left(with.Low), Left(with.High), with.Source) : with, other.Cloth);
+            (StretchAlongPercent, GivesOutFirst) = (other.StretchedOn ? new Figure(left, other.LeftOf(with.Low), other.LeftOf(with.High), with.Source) : with, other.Cloth);
         }
 
         // A layer that is stretched on by hand does not follow the feed. A tape holds the rest to its own length; otherwise
