@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
@@ -42,7 +43,8 @@ internal sealed record FoundSetup
 
     /// <summary>It, written out: every place of the machine known.</summary>
     /// <param name="solver">What solved its dials.</param>
-    public Setup WrittenOut(DialSolver solver)
+    /// <param name="schools">How the threads of a plain machine run.</param>
+    public Setup WrittenOut(DialSolver solver, ChosenSchools schools)
     {
         var head = Layout.Head;
         var threaded = Layout.NeedlePositions.Concat(Layout.Stitch.OtherPositions).ToList();
@@ -52,7 +54,7 @@ internal sealed record FoundSetup
             StitchId = Layout.Stitch.Id,
             Flatlock = Layout.Flatlock,
             Needles = Places.Of(Layout.Seats.Select(s => (s, Needle.Of(head.NeedleSystem)))),
-            Threads = Places.Of(threaded.Select(p => (p, ThreadAt(p).Thread))),
+            Threads = Places.Of(threaded.Select(p => (p, ThreadAt(p).Thread.Running(head, p, schools)))),
             Dials = Places.Of(threaded.Select(p => (Place: head.DialPlaceOf(p), Number: DialOf(p, solver).Number)).Where(d => d.Place is not null).DistinctBy(d => d.Place).Select(d => (d.Place!.Value, d.Number!.Value))),
             FingerName = (Layout.Finger?.Name).OrEmpty(),
             StitchLengthMm = LengthMm,

@@ -256,7 +256,7 @@ internal sealed class LatticeSearch
 
             var wanted = needle.Of(layout.Head.NeedleSystem);
             var minutes = change.Needles(Places.Of(layout.Seats.Select(s => (s, wanted))))
-                + layout.NeedlePositions.Sum(p => change.NeedleThread(layout.Head.SeatPlaceOf(p), wanted, p, trial.NeedleThread!.Thread, afresh));
+                + layout.NeedlePositions.Sum(p => change.NeedleThread(layout.Head.SeatPlaceOf(p), wanted, p, trial.NeedleThread!.Thread.Running(layout.Head, p, question.Schools), afresh));
             var part = judge.Needle(needle, trial.NeedleThread!.Kind, layout.Seats.Count).Pay(question.Weights.PerChangeoverMinute * minutes);
             // What it costs to buy is counted with the threads; here it decides between needles.
             var price = needle.ToBuy ? part.Pay(question.Weights.PerPurchase) : part;

@@ -72,9 +72,10 @@ internal static class PlanReasons
         // Twin needles for knits are made with a point of their own.
         var wanted = plan.TwinGapMm is null ? NeedleRules.PointOrder(cloth)[0] : NeedleRules.TwinPointOrder[0];
         var stable = cloth.HighestStretchPercent < ClothLimits.StableKnitBelowPercent;
-        var why = cloth.Elastane ? new("cloth-elastane")
-            : NeedleRules.Stretchy(cloth) ? new Finding("cloth-stretchy").With("stretchPercent", cloth.HighestStretchPercent).With("limitPercent", ClothLimits.HighStretchAbovePercent)
-            : new Finding(stable ? "cloth-stable" : "cloth-moderate").With("stretchPercent", cloth.HighestStretchPercent);
+        var two = question.Seam.Other is not null;
+        var why = cloth.Elastane ? new(two ? "layers-elastane" : "cloth-elastane")
+            : NeedleRules.Stretchy(cloth) ? new Finding(two ? "layers-stretchy" : "cloth-stretchy").With("stretchPercent", cloth.HighestStretchPercent).With("limitPercent", ClothLimits.HighStretchAbovePercent)
+            : new Finding(two ? "layers-moderate" : stable ? "cloth-stable" : "cloth-moderate").With("stretchPercent", cloth.HighestStretchPercent);
         var point = plan.Point == wanted
             ? new Finding((plan.Missed & PlanLimits.Skip) != 0 ? "point-as-asked" : "point-suits").With("point", plan.Point.Id)
             : new Finding(layout.Head.NeedlePoints.Contains(wanted) ? "point-to-get" : "point-not-made").With("point", plan.Point.Id).With("wanted", wanted.Id)

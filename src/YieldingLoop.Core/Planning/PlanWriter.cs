@@ -15,7 +15,7 @@ internal static class PlanWriter
     {
         var layout = found.Layout;
         var solver = new DialSolver(question, layout, question.Layers.SewnThicknessMm);
-        var setup = found.WrittenOut(solver);
+        var setup = found.WrittenOut(solver, question.Schools);
         // The search gives nothing that could not be sewn, so the case is whole.
         var seam = setup.Case(layout.Head, question.Cloth, question.Seam, need, question.Schools).Value!;
         var figures = SeamAssessment.Of(seam);

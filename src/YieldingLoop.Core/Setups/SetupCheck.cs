@@ -103,6 +103,14 @@ public static class SetupCheck
             {
                 problems.Add(new(field + (thread.Tex is not null and not (>= SewingThread.LeastTex and <= SewingThread.MostTex) ? ".tex" : ".breakExtensionPercent"), "Sewing threads lie between 5 and 400 tex, and break between 0 and 500 % longer."));
             }
+            else if (thread.Run is not null && (head is not PlainMachine || !position.IsNeedle()))
+            {
+                problems.Add(new(field + ".run", "Pin, cap and side of the disc are noted for the needle threads of a plain machine."));
+            }
+            else if (thread.Run is { } run && setup.Twin is null && (run.Pin == SpoolPin.Shared || run.DiscSide == DiscSide.Together))
+            {
+                problems.Add(new(field + ".run", "One needle has one thread: there is no other to share a pin or the disc with."));
+            }
             else if (position.IsNeedle() && setup.NeedleOf(position) is null)
             {
                 Seatless(head, setup, position, field, problems);

@@ -362,11 +362,9 @@ public static class ThreadUpPlanner
             }
 
             steps.Insert(chosen, new(ThreadUpAct.SwitchOff, 0));
-            if (steps.Find(s => s.Act == ThreadUpAct.LayInBobbin) is { } bobbin)
-            {
-                // The motor winds it; its minutes are those of laying it in.
-                steps.Insert(0, new(ThreadUpAct.WindBobbin, 0) { Positions = bobbin.Positions, Thread = bobbin.Thread });
-            }
+            // The motor winds a bobbin; its minutes are those of laying it in. One may also stand in for a second spool.
+            steps.InsertRange(0, steps.Where(s => s.Act == ThreadUpAct.LayInBobbin || (s.Act == ThreadUpAct.ThreadNeedle && s.Thread!.Supply == ThreadHolder.Bobbin))
+                .Select(s => new ThreadUpStep(ThreadUpAct.WindBobbin, 0) { Positions = s.Positions, Thread = s.Thread }).OrderBy(s => s.Position() == ThreadPosition.Bobbin ? 0 : 1).ToList());
 
             var byHand = steps.Concat(chosenLast).Any(s => Touched.Contains(s.Act)) ? new ThreadUpStep(ThreadUpAct.TurnByHand, 0) : null;
             if (head is PlainMachine { Electronic: true })

@@ -112,13 +112,18 @@ internal static class ThreadWords
 
         var (head, position) = (plan.Head, step.Position());
         var lines = new List<string>();
-        if (before.Threads[position].IsThere)
+        if (before.Threads[position].TryGet(out var old) && old.Run is { } run && step.Thread!.Run is { } wanted && !run.Agrees(wanted))
+        {
+            // Whatever is tied on would run the same wrong way.
+            lines.Add($"What is on runs otherwise than it should: take it out. {Spool(step.Thread, wanted)} Then guides, take-up lever, last guide.");
+        }
+        else if (old is not null)
         {
             lines.Add("Cut the old thread at its spool, tie the new one on, foot up, and pull it through to the needle; cut the knot off before the eye.");
         }
         else
         {
-            lines.Add(head is PlainMachine ? "Spool on so that the thread leaves it as the manual shows, its cap larger than its end; guides, take-up lever, last guide." : "Every guide once, in the order of the machine’s own diagram; the last ones just above the needle too.");
+            lines.Add(head is PlainMachine ? $"{Spool(step.Thread!, step.Thread!.Run ?? ThreadRuns.For(plan.Schools ?? ChosenSchools.Default, position))} Then guides, take-up lever, last guide." : "Every guide once, in the order of the machine’s own diagram; the last ones just above the needle too.");
         }
 
         lines.Add(head is PlainMachine ? "Through the eye from the front, and under the foot to the back."
@@ -127,22 +132,15 @@ internal static class ThreadWords
         return new($"Thread the {position.Name()}", lines, With: ThreadUpWords.Thread(step.Thread!));
     }
 
-    /// <summary>The threads of a twin needle, by the schools of practice F10.</summary>
+    /// <summary>The threads of a twin needle, as each is wanted to run.</summary>
     private static StepWords Twin(ThreadUpStep step, ChosenSchools schools)
     {
         var first = step.Positions.Contains(ThreadPosition.NeedleLeft);
-        var past = schools.Follows(SchoolCatalogue.LastGuide, "past");
+        var run = step.Thread!.Run ?? ThreadRuns.For(schools, first ? ThreadPosition.NeedleLeft : ThreadPosition.NeedleRight);
         var lines = new List<string>
         {
-            first
-                ? "First thread: every guide in order, left of the tension disc, into the left eye. Where the disc is hidden, both go in together."
-                : $"Second thread: right of the disc, {(past ? "past the last guide without going through it" : "through the last guide as well")}, into the right eye.",
-            schools.Chosen(SchoolCatalogue.TwinSpools).Id switch
-            {
-                "one-pin" => "Both spools on one pin, so that they turn against each other.",
-                "mixed" => "Spools as the pins are, one lying and one standing where the machine has such pins; a bobbin may serve as the second where it runs as freely.",
-                _ => "Both spools of the same kind, standing the same way under the same caps, and drawn off in opposite directions; a bobbin may serve as the second where it runs as freely.",
-            },
+            $"{(first ? "First thread: every guide in order" : "Second thread: the same way")}, {Phrase.List([.. ThreadRunWords.Way(run)])}, into the {(first ? "left" : "right")} eye.{(first && run.DiscSide != DiscSide.Together ? " Where the disc is hidden, both go in together." : "")}",
+            Spool(step.Thread, run),
         };
         if (schools.Follows(SchoolCatalogue.TwinSides, "either"))
         {
@@ -153,7 +151,20 @@ internal static class ThreadWords
         return new($"Thread the {(first ? "left" : "right")} eye of the twin needle", lines, With: ThreadUpWords.Thread(step.Thread!));
     }
 
-    private static StepWords Wind(ThreadUpStep step) => ThreadCatalogue.Find(step.Thread!.KindId)?.Textured == true
+    private static string Spool(SewingThread thread, ThreadRun run)
+    {
+        var stands = Phrase.List([.. ThreadRunWords.Stands(run)]);
+        var from = thread.Supply == ThreadHolder.Bobbin ? "The bobbin wound for it" : "Its spool";
+        return $"{from}{(stands.Length > 0 ? " " + stands : " as the manual shows")}{(thread.Supply == ThreadHolder.Bobbin ? "; it has to run as freely as a spool" : "")}.";
+    }
+
+    private static StepWords Wind(ThreadUpStep step) => step.Position() != ThreadPosition.Bobbin
+        ? new("Wind a bobbin for the second spool",
+            [
+                "A twin needle takes two threads, and both come from one spool: wind a bobbin of it now, while the power is on.",
+                "Wind evenly and not to bursting, so that it runs as freely as the spool. A second spool of the same thread does as well.",
+            ], CautionPlace.Sewing, ThreadUpWords.Thread(step.Thread!))
+        : ThreadCatalogue.Find(step.Thread!.KindId)?.Textured == true
         ? new("Wind a bobbin by hand", ["Textured thread is wound by hand, slackly: the winder would stretch it flat."], With: ThreadUpWords.Thread(step.Thread))
         : new("Wind a bobbin",
             [

@@ -28,6 +28,9 @@ public sealed record SewingThread(string KindId)
     /// <summary>What it comes from; null where it does not matter.</summary>
     public ThreadHolder? Supply { get; init; }
 
+    /// <summary>How it runs from there to its needle; null where nobody has said, and where it does not matter.</summary>
+    public ThreadRun? Run { get; init; }
+
     /// <summary>The kind, with this thread's own figures in the place of the working values.</summary>
     /// <exception cref="InvalidOperationException">There is no kind of this name.</exception>
     public ThreadKind Resolve() => ThreadCatalogue.Find(KindId) is { } kind
@@ -36,12 +39,12 @@ public sealed record SewingThread(string KindId)
 
     /// <summary>
     /// Whether this thread is what is wanted in its place: of its kind, and of its cone, name and colour as far as they are
-    /// asked for. A cone is known by itself and not by its name, which may change. One that is not named is taken for the
-    /// one of its colour.
+    /// asked for, and running as it is wanted to. A cone is known by itself and not by its name, which may change. One that
+    /// is not named is taken for the one of its colour.
     /// </summary>
     public bool Serves(SewingThread wanted)
     {
-        if (KindId != wanted.KindId)
+        if (KindId != wanted.KindId || (Run is { } run && wanted.Run is { } wantedRun && !run.Agrees(wantedRun)))
         {
             return false;
         }

@@ -78,5 +78,11 @@ public static class DemoWorkroom
         (0, new() { Name = "Unisuit neck edge, before binding", Job = SeamJob.EdgeFinish, Direction = ClothDirection.Across, Plies = 1, NeedKind = NeedKind.Opening, GirthMm = 590, GarmentMm = 340 }, 1, false),
         (4, new() { Name = "Mesh panel edge", Job = SeamJob.EdgeFinish, Direction = ClothDirection.Lengthwise, Plies = 1, NeedKind = NeedKind.Movement, MovementId = "back-across" }, -1, false),
         (1, new() { Name = "Base layer hem", Job = SeamJob.Hem, Direction = ClothDirection.Across, Plies = 2, Seen = true, ZoneId = "hip", NeedKind = NeedKind.Opening, GirthMm = 1060, GarmentMm = 900 }, -1, false),
+        (2, new()
+        {
+            Name = "Cox's top collar band", Job = SeamJob.Band, Direction = ClothDirection.Across, Plies = 1, AllowanceMm = 10, NeedKind = NeedKind.Opening, GirthMm = 585, GarmentMm = 500,
+            // In a database that was just made, rows are numbered in the order they are added.
+            Other = new OtherLayers { Cloth = Cloths[3].Resolve().Value!, ClothId = 4, Plies = 2, Direction = ClothDirection.Across, CutPercent = 85 },
+        }, -1, false),
     ];
 }

@@ -163,6 +163,7 @@ public sealed record NeedleDocument(
 /// <param name="Cone">Which cone it comes from.</param>
 /// <param name="Name">What it is called.</param>
 /// <param name="Supply">"cone", "spool" or "bobbin".</param>
+/// <param name="Run">How it runs to the needle of a plain machine.</param>
 public sealed record ThreadDocument(
     string Kind,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Tex = null,
@@ -170,12 +171,33 @@ public sealed record ThreadDocument(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Colour = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Cone = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Name = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ThreadHolder? Supply = null)
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ThreadHolder? Supply = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ThreadRunDocument? Run = null)
 {
     /// <summary>A thread in this form.</summary>
     public static ThreadDocument Of(SewingThread thread) => new(
-        thread.KindId, thread.Tex, thread.BreakExtension is { } extension ? Math.Round(100 * extension, 9) : null, thread.Colour, thread.ConeId, thread.Name.Length > 0 ? thread.Name : null, thread.Supply);
+        thread.KindId, thread.Tex, thread.BreakExtension is { } extension ? Math.Round(100 * extension, 9) : null, thread.Colour, thread.ConeId, thread.Name.Length > 0 ? thread.Name : null, thread.Supply, thread.Run is { } run ? ThreadRunDocument.Of(run) : null);
 
     /// <summary>The thread it says.</summary>
-    public SewingThread ToThread() => new(Kind) { Tex = Tex, BreakExtension = BreakExtensionPercent / 100, Colour = Colour, ConeId = Cone, Name = Name ?? "", Supply = Supply };
+    public SewingThread ToThread() => new(Kind) { Tex = Tex, BreakExtension = BreakExtensionPercent / 100, Colour = Colour, ConeId = Cone, Name = Name ?? "", Supply = Supply, Run = Run?.ToRun() };
+}
+
+/// <summary>How a thread runs from its spool to the needle of a plain machine. What is left out is not known.</summary>
+/// <param name="Pin">"first", "second" or "shared".</param>
+/// <param name="DrawnOff">"as-manual" or "opposite".</param>
+/// <param name="CapFits">Whether the cap is larger than the spool's end, and like that of a pair.</param>
+/// <param name="DiscSide">"left", "right" or "together".</param>
+/// <param name="ThroughLastGuide">Whether it goes through the last guide above the needle.</param>
+public sealed record ThreadRunDocument(
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] SpoolPin? Pin = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] DrawnOff? DrawnOff = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? CapFits = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] DiscSide? DiscSide = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? ThroughLastGuide = null)
+{
+    /// <summary>A run in this form.</summary>
+    public static ThreadRunDocument Of(ThreadRun run) => new(run.Pin, run.DrawnOff, run.CapFits, run.DiscSide, run.ThroughLastGuide);
+
+    /// <summary>The run it says.</summary>
+    public ThreadRun ToRun() => new() { Pin = Pin, DrawnOff = DrawnOff, CapFits = CapFits, DiscSide = DiscSide, ThroughLastGuide = ThroughLastGuide };
 }

@@ -371,7 +371,7 @@ public class PlanSearchTests
         if (Jobs.Of(job)!.TakesOther && (job == SeamJob.StayedSeam || random.Next(3) == 0))
         {
             var other = TypicalCloths.All[random.Next(TypicalCloths.All.Count)];
-            seam = seam with { Other = new OtherLayers { Cloth = Cloth(other.Id, e => e with { Name = "other" }), Plies = random.Next(1, 3), Direction = ClothDirection.Across, CutPercent = random.Next(3) == 0 ? 90 : 100 } };
+            seam = seam with { Other = new OtherLayers { Cloth = Cloth(other.Id, e => e with { Name = "other" }), Plies = random.Next(1, 3), Direction = ClothDirection.Across, CutPercent = random.Next(3) == 0 && other.AcrossPercent >= 20 ? 90 : 100 } };
         }
 
         List<Machine> machines = [.. new Machine[] { Overlocker(random), Cover(), Plain() }.Where(_ => random.Next(3) > 0)];

@@ -4,7 +4,7 @@ using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Procedures;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Tests.Seams;
@@ -148,6 +148,8 @@ public class SeamLayersTests
         Assert.Equal("allowances", cover.Reasons[0].Findings[0].Names["over"]);
         var plain = Planned(seam, Wide);
         Assert.Equal(("twin-needle", SewnFrom.Face), (plain.StitchId, plain.From));
+        // Each thread of the twin has a way of its own on the set-up (common practice F10).
+        Assert.Equal((DiscSide.Left, DiscSide.Right), (plain.Setup.Threads[ThreadPosition.NeedleLeft].Value.Run!.DiscSide, plain.Setup.Threads[ThreadPosition.NeedleRight].Value.Run!.DiscSide));
         Assert.Null(plain.Targets.GapMm);
         Assert.NotNull(plain.Targets.TunnellingIndex);
         Assert.Contains(ProcedureCatalogue.For(seam, ChosenSchools.Default, plain.Setup), s => s.Caution == Core.Cautions.CautionPlace.TwinNeedle);

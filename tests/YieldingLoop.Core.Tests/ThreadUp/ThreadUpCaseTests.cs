@@ -188,6 +188,77 @@ public class ThreadUpCaseTests
         Assert.Equal(2 + 2 + 2 + 1 + 0.2 + 0.2, plan.Minutes, 9);
     }
 
+    /// <summary>Each thread of a twin is a thread of its own, with spool, pin, cap and side of the disc (common practice F10).</summary>
+    [Fact]
+    public void The_threads_of_a_twin_run_by_school_and_one_that_runs_otherwise_is_threaded_again()
+    {
+        var plain = PlanSearchTests.Plain();
+        var schools = ChosenSchools.Default;
+        Setup Twin(ChosenSchools by) => PlainState(4) is var twin ? twin with
+        {
+            Threads = twin.Threads.With(ThreadPosition.NeedleLeft, twin.Threads[ThreadPosition.NeedleLeft].Value with { Run = ThreadRuns.For(by, ThreadPosition.NeedleLeft) })
+                .With(ThreadPosition.NeedleRight, twin.Threads[ThreadPosition.NeedleRight].Value with { Run = ThreadRuns.For(by, ThreadPosition.NeedleRight) }),
+        } : null!;
+        var wanted = Twin(schools);
+        var (left, right) = (wanted.Threads[ThreadPosition.NeedleLeft].Value.Run!, wanted.Threads[ThreadPosition.NeedleRight].Value.Run!);
+        Assert.Equal((SpoolPin.First, DrawnOff.AsManual, DiscSide.Left, true), (left.Pin, left.DrawnOff, left.DiscSide, left.ThroughLastGuide));
+        Assert.Equal((SpoolPin.Second, DrawnOff.Opposite, DiscSide.Right, false), (right.Pin, right.DrawnOff, right.DiscSide, right.ThroughLastGuide));
+        Assert.Equal((SpoolPin.Shared, SpoolPin.Shared), (ThreadRuns.For(schools.With(SchoolCatalogue.TwinSpools, "one-pin"), ThreadPosition.NeedleLeft).Pin, ThreadRuns.For(schools.With(SchoolCatalogue.TwinSpools, "one-pin"), ThreadPosition.NeedleRight).Pin));
+        Assert.Null(ThreadRuns.For(schools.With(SchoolCatalogue.TwinSpools, "mixed"), ThreadPosition.NeedleRight).DrawnOff);
+
+        // As wanted, or nobody has said: nothing is done.
+        Assert.Empty(Plan(wanted, wanted, plain).Steps);
+        Assert.Empty(Plan(PlainState(4), wanted, plain).Steps);
+        // By the other school the second thread goes through the last guide: that one is threaded again, and no other.
+        var plan = Plan(wanted, Twin(schools.With(SchoolCatalogue.LastGuide, "through")), plain);
+        Assert.Equal(["SwitchOff", "FootUp", "ThreadNeedle NR", "IntoDiscs NR", "TurnByHand", .. Sewing], Told(plan));
+        Assert.Contains("right of the tension disc and through the last guide, into the right eye", ThreadUpWords.Of(plan, 2).Lines[0], StringComparison.Ordinal);
+        Assert.Contains("on the second pin, drawn off the opposite way and under a cap larger than its end", ThreadUpWords.Of(plan, 2).Lines[1], StringComparison.Ordinal);
+        Assert.Equal(1, plan.Minutes);
+        Assert.True(plan.Steps.Aggregate(plan.From, (at, step) => step.Apply(at)).Threads[ThreadPosition.NeedleRight].Value.Run!.ThroughLastGuide);
+    }
+
+    [Fact]
+    public void A_cap_that_does_not_fit_is_a_reason_to_thread_again_and_no_new_thread_is_tied_to_it()
+    {
+        var plain = PlanSearchTests.Plain();
+        var state = PlainState(null);
+        var drags = state with { Threads = state.Threads.With(ThreadPosition.Needle, state.Threads[ThreadPosition.Needle].Value with { Run = new() { CapFits = false } }) };
+        var wanted = state with { Threads = state.Threads.With(ThreadPosition.Needle, state.Threads[ThreadPosition.Needle].Value with { Run = ThreadRuns.For(ChosenSchools.Default, ThreadPosition.Needle) }) };
+        var plan = Plan(drags, wanted, plain);
+        var thread = plan.Steps.Index().Single(s => s.Item.Act == ThreadUpAct.ThreadNeedle).Index;
+        Assert.Contains("runs otherwise than it should: take it out", ThreadUpWords.Of(plan, thread).Lines[0], StringComparison.Ordinal);
+        Assert.DoesNotContain(ThreadUpWords.Of(plan, thread).Lines, l => l.Contains("tie the new one on", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Two_threads_of_one_spool_want_a_bobbin_wound_for_the_second()
+    {
+        var plain = PlanSearchTests.Plain();
+        var cone = new SewingThread("spun-polyester") { ConeId = "7", Name = "Tern blue" };
+        var (left, right) = (cone.Running(plain, ThreadPosition.NeedleLeft, ChosenSchools.Default), cone.Running(plain, ThreadPosition.NeedleRight, ChosenSchools.Default));
+        Assert.Equal((null, ThreadHolder.Bobbin), (left.Supply, right.Supply));
+        var wanted = PlainState(4) is var twin ? twin with { Threads = twin.Threads.With(ThreadPosition.NeedleLeft, left).With(ThreadPosition.NeedleRight, right) } : null!;
+        var plan = Plan(PlainState(null), wanted, plain);
+        Assert.Equal(["WindBobbin NR", "SwitchOff"], Told(plan).Take(2));
+        Assert.Contains("second spool", ThreadUpWords.Of(plan, 0).Title, StringComparison.Ordinal);
+        var second = plan.Steps.Index().Single(s => s.Item is { Act: ThreadUpAct.ThreadNeedle, Positions: [ThreadPosition.NeedleRight] }).Index;
+        Assert.Contains("The bobbin wound for it on the second pin", ThreadUpWords.Of(plan, second).Lines[1], StringComparison.Ordinal);
+        // On other machines the thread is as it was.
+        Assert.Same(cone, cone.Running(PlanSearchTests.Cover(), ThreadPosition.NeedleRight, ChosenSchools.Default));
+        Assert.Same(cone, cone.Running(plain, ThreadPosition.Bobbin, ChosenSchools.Default));
+    }
+
+    [Fact]
+    public void A_run_is_noted_where_there_is_one()
+    {
+        var plain = PlanSearchTests.Plain();
+        Setup With(Setup setup, ThreadPosition position, ThreadRun run) => setup with { Threads = setup.Threads.With(position, setup.Threads[position].Value with { Run = run }) };
+        Assert.Empty(SetupCheck.Problems(plain, With(PlainState(4), ThreadPosition.NeedleRight, new() { Pin = SpoolPin.Shared, DiscSide = DiscSide.Together })));
+        Assert.Equal(["threads.needle.run"], SetupCheck.Problems(plain, With(PlainState(null), ThreadPosition.Needle, new() { Pin = SpoolPin.Shared })).Select(p => p.Field));
+        Assert.Equal(["threads.bobbin.run"], SetupCheck.Problems(plain, With(PlainState(null), ThreadPosition.Bobbin, new() { Pin = SpoolPin.First })).Select(p => p.Field));
+    }
+
     [Fact]
     public void A_cover_stitch_on_other_seats_keeps_a_needle_in_as_reference_throughout()
     {

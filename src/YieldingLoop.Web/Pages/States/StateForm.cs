@@ -161,6 +161,12 @@ public sealed class PlaceForm
     /// <summary>The same for the right blade of a twin needle; empty where it is the same thread as in the left one.</summary>
     public string? SecondThread { get; set; }
 
+    /// <summary>How the thread of a plain machine's needle runs.</summary>
+    public RunForm Run { get; set; } = new();
+
+    /// <summary>The same for the second thread of a twin needle.</summary>
+    public RunForm SecondRun { get; set; } = new();
+
     public string? Number { get; set; }
 
     public static string OfDrawer(int id) => FromDrawer + id.ToString(CultureInfo.InvariantCulture);
@@ -178,6 +184,8 @@ public sealed class PlaceForm
             TwinGapMm = FieldText.Of(there?.TwinGapMm),
             Thread = first,
             SecondThread = second == first ? null : second,
+            Run = RunForm.From(state.Threads[blades[0]]),
+            SecondRun = blades.Count > 1 ? RunForm.From(state.Threads[blades[1]]) : new(),
             Number = FieldText.Of(state.Dials[position].Number()),
         };
     }
@@ -188,10 +196,12 @@ public sealed class PlaceForm
         var needle = head.Seats.All(s => s.Position != position) || string.IsNullOrEmpty(PointId) ? Place<Needle>.Unknown
             : PointId == Nothing ? Place<Needle>.Empty
             : new Needle(system ?? "", PointId, SizeMetric, reader.Number($"{prefix}.{nameof(TwinGapMm)}", TwinGapMm));
-        var threads = state.Threads.With(needle.TryGet(out var there) ? there.ThreadPlaces(position)[0] : position, Read(Thread, drawer));
+        var runs = head is PlainMachine && position.IsNeedle();
+        Place<SewingThread> Running(RunForm run, string? chosen) => runs ? run.Put(Read(chosen, drawer)) : Read(chosen, drawer);
+        var threads = state.Threads.With(needle.TryGet(out var there) ? there.ThreadPlaces(position)[0] : position, Running(Run, Thread));
         if (there?.IsTwin == true)
         {
-            threads = threads.With(there.ThreadPlaces(position)[1], Read(string.IsNullOrEmpty(SecondThread) ? Thread : SecondThread, drawer));
+            threads = threads.With(there.ThreadPlaces(position)[1], Running(SecondRun, string.IsNullOrEmpty(SecondThread) ? Thread : SecondThread));
         }
 
         return state with
