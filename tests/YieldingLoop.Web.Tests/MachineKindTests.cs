@@ -48,6 +48,36 @@ public sealed class MachineKindTests : IDisposable
     }
 
     [Fact]
+    public async Task A_super_stretch_seam_shows_the_manual_s_own_row_and_predicts_nothing()
+    {
+        var seam = new Dictionary<string, string?> { ["Input.Name"] = "Long pull", ["Input.Job"] = "SuperStretch", ["Input.Plies"] = "2", ["Input.NeedKind"] = "OnBody", ["Input.OnBodyMm"] = "140" };
+        var saved = (await visitor.SendAsync(await visitor.OpenAsync("/seams/new?cloth=1"), "/seams/new?cloth=1", seam)).Location!;
+        Assert.Contains("None of the machines at hand has a row for it", (await visitor.OpenAsync(saved)).Body!.TextContent, StringComparison.Ordinal);
+        await visitor.SendAsync(await visitor.OpenAsync("/machines/1"), "/machines/1", new() { ["Input.Table[1].StitchId"] = "super-stretch", ["Input.Table[1].Dials[0]"] = "2", ["Input.Table[1].Dials[3]"] = "5.5 (5–6)", ["Input.Table[1].LengthMm"] = "3" });
+        var page = await visitor.OpenAsync(saved);
+        Assert.Equal(["2", "5.5"], page.QuerySelectorAll(".by-manual .dial-number").Select(d => d.TextContent));
+        Assert.Contains("permitted 5 to 6", page.QuerySelector(".by-manual")!.TextContent, StringComparison.Ordinal);
+        // 40 % and a quarter are asked of it.
+        Assert.Contains("pulled along to 50 %", page.QuerySelector(".by-manual")!.TextContent, StringComparison.Ordinal);
+        Assert.Null(page.QuerySelector("#keep"));
+    }
+
+    [Fact]
+    public async Task A_run_of_threads_is_noted_on_a_plain_machine_and_shown()
+    {
+        var form = await visitor.OpenAsync("/states/4");
+        var answer = await visitor.SendAsync(form, "/states/4", new()
+        {
+            ["Input.NeedleSystem"] = form.Value("Input_NeedleSystem"), ["Input.Places[0].PointId"] = "stretch", ["Input.Places[0].SizeMetric"] = "75", ["Input.Places[0].TwinGapMm"] = "4", ["Input.Places[0].Thread"] = "spun-polyester",
+            ["Input.Places[0].SecondThread"] = "corespun-polyester", ["Input.Places[0].SecondRun.Supply"] = "Bobbin", ["Input.Places[0].SecondRun.Pin"] = "Second", ["Input.Places[0].SecondRun.DiscSide"] = "Right", ["Input.Places[0].SecondRun.ThroughLastGuide"] = "false",
+            ["Input.StitchId"] = "301", ["Input.ZigzagWidthMm"] = "0", ["Input.NeedlePositionMm"] = "0",
+        });
+        Assert.Equal("/machines/4", answer.Location);
+        Assert.Equal("on the second pin, right of the tension disc, past the last guide without going through it; from a bobbin", (await visitor.OpenAsync("/machines/4")).QuerySelector(".on-it-run")!.TextContent);
+        Assert.Equal("Right", (await visitor.OpenAsync("/states/4")).QuerySelector("#Input_Places_0__SecondRun_DiscSide option[selected]")!.GetAttribute("value"));
+    }
+
+    [Fact]
     public async Task What_is_on_a_machine_is_changed_by_hand_and_by_a_swatch_that_passed()
     {
         var form = await visitor.OpenAsync("/states/2");

@@ -16,6 +16,9 @@ public static class ManualTable
     public static IReadOnlyList<string> StitchIds(Machine machine) =>
         [.. machine.Stitches.Select(s => s.Id), .. machine.AsOverlocker() is null ? [] : new[] { ManualSetting.RolledHemId, ManualSetting.SuperStretchId }];
 
+    /// <summary>The row the manual has for a super-stretch seam; null where it has none.</summary>
+    public static ManualSetting? SuperStretchOf(Machine machine) => machine.ManualTable.FirstOrDefault(r => r.StitchId == ManualSetting.SuperStretchId);
+
     /// <summary>The machine, or the half of a convertible one, that a row for a stitch is about.</summary>
     public static Machine HeadFor(Machine machine, string stitchId) =>
         machine.Heads().FirstOrDefault(h => h.Stitches.Any(s => s.Id == stitchId)) ?? machine.Heads().FirstOrDefault(h => h is Overlocker) ?? machine.Heads()[0];

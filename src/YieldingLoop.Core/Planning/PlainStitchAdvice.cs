@@ -148,9 +148,9 @@ public static class PlainStitchAdvice
             return (Suits.Not, "not-on-machine", false);
         }
 
-        if (seam.Job.Rolls() || seam.Job == SeamJob.Flatlock)
+        if (seam.Job.Rolls() || seam.Job is SeamJob.Flatlock or SeamJob.SuperStretch)
         {
-            return (Suits.Not, seam.Job == SeamJob.Flatlock ? "flat-needs-overlocker" : "rolled-needs-overlocker", false);
+            return (Suits.Not, seam.Job == SeamJob.SuperStretch ? "super-needs-overlocker" : seam.Job == SeamJob.Flatlock ? "flat-needs-overlocker" : "rolled-needs-overlocker", false);
         }
 
         var twin = stitch == StitchCatalogue.TwinNeedle;

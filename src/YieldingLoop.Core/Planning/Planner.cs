@@ -119,6 +119,14 @@ public static class Planner
             problems.AddRange(MachineCheck.Problems(asked[0].Machine));
         }
 
+        if (problems.Count == 0 && question.Seam.Job == SeamJob.SuperStretch)
+        {
+            // Only the machine's own manual says how; the model has no figure for it.
+            var finding = whole.Where(m => ManualTable.SuperStretchOf(m.Machine) is not null).Select(m => $"“{m.Machine.Name}”").ToList() is { Count: > 0 } named
+                ? new Finding("super-stretch-by-manual").With("machines", Phrase.List(named)) : new("super-stretch-no-row");
+            problems.Add(new("job", Sentences.Of(finding)) { Finding = finding });
+        }
+
         if (problems.Count > 0)
         {
             return Outcome.Failed<Asked>(problems);

@@ -47,10 +47,11 @@ public static class ProcedureCatalogue
                 SeamJob.Binding => Binding(sewn),
                 SeamJob.StayedSeam => Stayed(sewn),
                 SeamJob.PinTuck => PinTuck(),
+                SeamJob.SuperStretch => SuperStretch(),
                 _ when setup?.Flatlock.Or(false) == true => Flatlock(sewn),
                 _ => Join(sewn),
             },
-            .. Ends(sewn),
+            .. seam.Job == SeamJob.SuperStretch ? [] : Ends(sewn),
         ];
     }
 
@@ -314,6 +315,17 @@ public static class ProcedureCatalogue
         yield return new("twin-by-hand", null, CautionPlace.TwinNeedle);
         yield return new("tuck-sew", null, CautionPlace.Sewing);
         yield return new("tuck-press");
+    }
+
+    /// <summary>As the manual defines it (common practice D7): what is watched for is that the loops stay whole.</summary>
+    private static IEnumerable<ProcedureStep> SuperStretch()
+    {
+        yield return new("super-row", null, CautionPlace.HandsIn);
+        yield return new("lay-face-to-face");
+        yield return new("super-swatch");
+        yield return new("sew-without-pulling", null, CautionPlace.Sewing);
+        yield return new("overlock-corners");
+        yield return new("secure-chain");
     }
 
     private static ProcedureStep TwinEnds(Sewn sewn) =>

@@ -49,6 +49,9 @@ public enum SeamJob
 
     /// <summary>Ridges drawn up between the rows of a twin needle.</summary>
     PinTuck,
+
+    /// <summary>A seam for an extreme pull, sewn as the machine's own manual defines it; the seam model has no path for it.</summary>
+    SuperStretch,
 }
 
 /// <summary>How the need of a seam is found.</summary>

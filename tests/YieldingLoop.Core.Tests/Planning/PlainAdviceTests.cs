@@ -103,6 +103,7 @@ public class PlainAdviceTests
     [InlineData(SeamJob.RolledHem)]
     [InlineData(SeamJob.LettuceEdge)]
     [InlineData(SeamJob.Flatlock)]
+    [InlineData(SeamJob.SuperStretch)]
     public void What_a_plain_machine_cannot_do_has_no_best(SeamJob job)
     {
         var advice = Advice(Tee with { Job = job });

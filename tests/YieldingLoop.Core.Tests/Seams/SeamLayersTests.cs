@@ -196,13 +196,29 @@ public class SeamLayersTests
     {
         Machine[] machines = [OverlockerTemplate.Create("Bench"), MachineTemplates.Coverstitch("Cover"), Wide];
         var thin = Cloth("thin jersey", 60, 40, 150, 0.5);
-        foreach (var job in Jobs.All)
+        // A super-stretch seam is set by the manual's own row: the model has no path for it.
+        foreach (var job in Jobs.All.Where(j => j.Job != SeamJob.SuperStretch))
         {
             var seam = Neck with { Job = job.Job, Plies = job.LeastPlies, NeedKind = NeedKind.OnBody, OnBodyMm = 112, Other = job.Job == SeamJob.StayedSeam ? new OtherLayers { Cloth = Elastic, Direction = ClothDirection.Lengthwise } : null };
             var plan = Planner.Plan(new PlanQuestion(thin, seam, [.. machines.Select(m => new MachineAtHand(m.Name, m, Core.Setups.Setup.Unknown))], null, ChosenSchools.Default, PlannerWeights.Default, PlanPins.None)).Value!.Best.Plan;
             Assert.All(plan.Reasons.SelectMany(r => r.Findings).Concat(plan.Notes), f => Assert.Empty(Sentences.Lacks(f)));
             Assert.Empty(ProcedureCatalogue.For(seam, ChosenSchools.Default, plan.Setup).SelectMany(ProcedureWords.Lacks));
         }
+    }
+
+    [Fact]
+    public void A_super_stretch_seam_is_that_of_the_machine_s_own_row_and_nothing_is_predicted()
+    {
+        var seam = Neck with { Job = SeamJob.SuperStretch, Plies = 2 };
+        var without = OverlockerTemplate.Create("Bench");
+        Assert.Equal("super-stretch-no-row", Refused(seam, without).Code);
+        var row = new ManualSetting { StitchId = ManualSetting.SuperStretchId, LengthMm = 3, Dials = [new(ThreadPosition.NeedleLeft, 2), new(ThreadPosition.NeedleRight, 3), new(ThreadPosition.LowerLooper, 5)] };
+        var with = without with { ManualTable = [row] };
+        Assert.Same(row, ManualTable.SuperStretchOf(with));
+        Assert.Null(ManualTable.SuperStretchOf(Wide));
+        var refused = Refused(seam, with);
+        Assert.Equal(("super-stretch-by-manual", "“Bench”"), (refused.Code, refused.Names["machines"]));
+        Assert.Contains("super-swatch", ProcedureCatalogue.For(seam, ChosenSchools.Default).Select(s => s.Code));
     }
 
     /// <summary>A plain machine whose plate and foot pass a twin needle, in a system that is sold as one.</summary>

@@ -4,6 +4,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Units;
+using YieldingLoop.Core.Words;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
 
@@ -190,6 +191,33 @@ public sealed class TableRowForm
     /// <summary>"4", or "4 (3–5)" where a range is permitted; null where there is nothing.</summary>
     public static string? Text(double? ideal, ManualRange? range) => range is null ? FieldText.Of(ideal)
         : $"{FieldText.Of(ideal)} ({FieldText.Of(range.Low ?? ideal)}–{FieldText.Of(range.High ?? ideal)})";
+
+    /// <summary>What a row says beside the dials, each as it is read out.</summary>
+    public static IEnumerable<string> Settings(ManualSetting row)
+    {
+        if (row.Seats.Count > 0)
+        {
+            yield return $"needles: {Phrase.List([.. row.Seats.Select(s => s.Name())])}";
+        }
+
+        if (row.NeedleSizes.Count > 0)
+        {
+            yield return $"size {string.Join(" or ", row.NeedleSizes)}";
+        }
+
+        foreach (var (what, figure, unit) in new[] { ("stitch length", Text(row.LengthMm, row.LengthRangeMm), " mm"), ("cutting width", Text(row.WidthMm, row.WidthRangeMm), " mm"), ("differential", Text(row.Differential, row.DifferentialRange), "") })
+        {
+            if (!string.IsNullOrEmpty(figure))
+            {
+                yield return $"{what} {figure}{unit}";
+            }
+        }
+
+        if (row.FingerName is { } finger)
+        {
+            yield return $"finger “{finger}”";
+        }
+    }
 
     internal ManualSetting? Read(FormReader reader, string prefix, IReadOnlyList<ThreadPosition> positions)
     {

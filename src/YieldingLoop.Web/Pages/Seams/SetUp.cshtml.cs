@@ -96,6 +96,13 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
     /// <summary>How the seam is carried out.</summary>
     public IReadOnlyList<ProcedureStep> Procedure => ProcedureCatalogue.For(SeamNow, Schools, Card?.Plan.Setup);
 
+    /// <summary>What the seam is to go along itself, %.</summary>
+    public double RequiredPercent => SeamNow.Resolve().Value is { } need && Figures is { } figures ? Need.Required(need.Percent, new SeamLayers(figures, SeamNow).StretchAlongPercent.Value) : 0;
+
+    /// <summary>The machines whose manual has a row for a seam the model does not know, with that row.</summary>
+    public IReadOnlyList<(MachineRow Machine, ManualSetting Row)> ByManual =>
+        SeamNow.Job != SeamJob.SuperStretch ? [] : [.. Asked.Select(m => (m, ManualTable.SuperStretchOf(m.Entry))).Where(m => m.Item2 is not null).Select(m => (m.m, m.Item2!))];
+
     /// <summary>The row of the manual's table that comes nearest.</summary>
     public ManualSetting? Manual { get; private set; }
 
