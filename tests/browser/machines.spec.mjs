@@ -35,8 +35,8 @@ test('a plain machine comes into the workroom by keyboard, learns its dial, and 
 
     // Two swatches teach the tension dial; the record learns it.
     await page.goto(`${server.url}/machines/5/test`);
-    await page.getByLabel('Seam opens, mm').first().fill('0.1');
-    await page.getByLabel('Seam opens, mm').nth(1).fill('0.9');
+    await page.getByLabel('Knot lies, mm').first().fill('0.1');
+    await page.getByLabel('Knot lies, mm').nth(1).fill('-0.4');
     await page.keyboard.press('Enter');
     await expect(page.getByText('a higher number is looser')).toBeVisible();
     await page.getByRole('button', { name: 'Write it into the record' }).click();

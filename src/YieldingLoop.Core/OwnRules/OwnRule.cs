@@ -53,13 +53,13 @@ public sealed record OwnRule
         new("ornament-when-asked", "A thick decorative thread is for a line that is there to be seen"),
     ];
 
-    /// <summary>Whether it is about this machine, cloth and job; the thread is looked at separately.</summary>
-    public bool About(int machineId, int clothId, SeamJob job) =>
-        (MachineId is null || MachineId == machineId) && (ClothId is null || ClothId == clothId) && (Job is null || Job == job);
+    /// <summary>Whether it is about this machine, this cloth or the other one in the seam, and this job; the thread is looked at separately.</summary>
+    public bool About(int machineId, int clothId, SeamEntry seam) =>
+        (MachineId is null || MachineId == machineId) && (ClothId is null || ClothId == clothId || ClothId == seam.Other?.ClothId) && (Job is null || Job == seam.Job);
 
     /// <summary>Whether it belongs beside a set-up.</summary>
-    public bool Applies(int machineId, int clothId, SeamJob job, Setup setup) =>
-        About(machineId, clothId, job) && (ThreadKindId is null || setup.Threads.Any(t => t.Value.KindId == ThreadKindId));
+    public bool Applies(int machineId, int clothId, SeamEntry seam, Setup setup) =>
+        About(machineId, clothId, seam) && (ThreadKindId is null || setup.Threads.Any(t => t.Value.KindId == ThreadKindId));
 
     /// <summary>What is wrong.</summary>
     public IReadOnlyList<Problem> Problems()

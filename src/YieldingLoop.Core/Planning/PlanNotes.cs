@@ -57,7 +57,8 @@ internal static class PlanNotes
             notes.Add(new Finding("slots-unmeasured").With("parts", Phrase.List([.. unmeasured.Select(p => $"“{p.Name}”")])));
         }
 
-        if (head.Feed is null && question.Seam.Job != SeamJob.LettuceEdge && figures.GrowthPercent is { Middle: > SeamLimits.GrowthTolerancePoints } grows)
+        // What is stretched on draws the seam together again.
+        if (head.Feed is null && question.Seam.Job != SeamJob.LettuceEdge && question.Seam.Other is not { StretchedOn: true } && figures.GrowthPercent is { Middle: > SeamLimits.GrowthTolerancePoints } grows)
         {
             notes.Add(plan.Setup.FootPressure.TryGet(out var pressure)
                 ? new Finding("growth-lightest-foot").With("growthPercent", grows.Middle).With("footPressure", pressure)

@@ -102,7 +102,7 @@ internal static class PlanReasons
     {
         if (layout.Head is PlainMachine)
         {
-            return new(PlanTopic.Seats, new(plan.TwinGapMm is null ? "seats-one-needle" : "seats-twin"), Basis.CommonPractice);
+            return new(PlanTopic.Seats, new(plan.TwinGapMm is null ? "seats-one-needle" : question.Schools.Follows(SchoolCatalogue.LastGuide, "past") ? "seats-twin" : "seats-twin-through"), Basis.CommonPractice);
         }
 
         var seats = layout.Seats;

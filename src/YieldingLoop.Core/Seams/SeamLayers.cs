@@ -43,7 +43,12 @@ public sealed class SeamLayers
         SewnThicknessMm += SeamGeometry.SewnThickness(other.Plies, other.Cloth.ThicknessMm.Value);
         LayersGsm += other.Plies * other.Cloth.AreaDensityGsm.Value;
         LightestGsm = Math.Min(LightestGsm, other.Cloth.AreaDensityGsm.Value);
-        if (ClothEffects.Drag(1, 3, with.Value, other.Cloth.AreaDensityGsm.Value) > ClothEffects.Drag(1, 3, along.Value, cloth.AreaDensityGsm.Value))
+        if (seam.Job == SeamJob.StayedSeam)
+        {
+            // What cannot stretch cannot be dragged out of shape.
+            DragStretchPercent = GrowthStretchPercent;
+        }
+        else if (ClothEffects.Drag(1, 3, with.Value, other.Cloth.AreaDensityGsm.Value) > ClothEffects.Drag(1, 3, along.Value, cloth.AreaDensityGsm.Value))
         {
             (DragStretchPercent, DragGsm) = (with.Value, other.Cloth.AreaDensityGsm.Value);
         }
@@ -91,7 +96,7 @@ public sealed class SeamLayers
     /// <summary>One layer of the lighter cloth, g/m²: no join has to be stronger than that.</summary>
     public double LightestGsm { get; }
 
-    /// <summary>S of the model's drag, %: that of the layer that is dragged most.</summary>
+    /// <summary>S of the model's drag, %: that of the layer that is dragged most; of a stayed seam what its tape lets it.</summary>
     public double DragStretchPercent { get; }
 
     /// <summary>Area density of that layer, g/m².</summary>

@@ -140,11 +140,15 @@ public class AmendmentTests
     {
         var plan = Plan(PlanSearchTests.Overlocker());
         var rule = new OwnRule { Text = "x", Source = "trial", MachineId = 1, ClothId = 2, Job = SeamJob.Join, ThreadKindId = "spun-polyester" };
-        Assert.True(rule.Applies(1, 2, SeamJob.Join, plan.Setup));
-        Assert.False(rule.Applies(2, 2, SeamJob.Join, plan.Setup));
-        Assert.False(rule.Applies(1, 3, SeamJob.Join, plan.Setup));
-        Assert.False(rule.Applies(1, 2, SeamJob.Hem, plan.Setup));
-        Assert.False((rule with { ThreadKindId = "cotton" }).Applies(1, 2, SeamJob.Join, plan.Setup));
+        var join = Seam with { Job = SeamJob.Join };
+        Assert.True(rule.Applies(1, 2, join, plan.Setup));
+        Assert.False(rule.Applies(2, 2, join, plan.Setup));
+        Assert.False(rule.Applies(1, 3, join, plan.Setup));
+        // What is said of a cloth holds as well where it is the other one in the seam.
+        Assert.True(rule.Applies(1, 3, join with { Other = new OtherLayers { Cloth = Cloth, ClothId = 2 } }, plan.Setup));
+        Assert.False(rule.Applies(1, 3, join with { Other = new OtherLayers { Cloth = Cloth, ClothId = 4 } }, plan.Setup));
+        Assert.False(rule.Applies(1, 2, join with { Job = SeamJob.Hem }, plan.Setup));
+        Assert.False((rule with { ThreadKindId = "cotton" }).Applies(1, 2, join, plan.Setup));
         Assert.All(OwnRule.Liftable, listed => Assert.Contains(HardRules.All, r => r.Id == listed.Id));
     }
 }

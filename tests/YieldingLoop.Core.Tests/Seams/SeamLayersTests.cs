@@ -74,7 +74,7 @@ public class SeamLayersTests
     {
         var seam = Neck with { Job = SeamJob.StayedSeam, Plies = 2, NeedKind = NeedKind.None, Other = new OtherLayers { Cloth = Tape, Direction = ClothDirection.Lengthwise } };
         var layers = new SeamLayers(Jersey, seam);
-        Assert.Equal((3.0, 3.0), (layers.StretchAlongPercent.Value, layers.GrowthStretchPercent));
+        Assert.Equal((3.0, 3.0, 3.0), (layers.StretchAlongPercent.Value, layers.GrowthStretchPercent, layers.DragStretchPercent));
         var plan = Planned(seam, OverlockerTemplate.Create("Bench"));
         // 0.10 × 3 % of growth at an even feed: nothing to feed against.
         Assert.Equal(1, plan.Differential!.Value, 1);
@@ -137,6 +137,8 @@ public class SeamLayersTests
         Assert.Equal((85.0, 70.0), (stretched.Figures["cutPercent"], Math.Round(stretched.Figures["leftPercent"], 9)));
         Assert.Equal(0.8 * (0.6 + 1.1), plan.SewnThicknessMm, 9);
         Assert.Equal("stretch", plan.Point.Id);
+        // Stretched on, it draws the seam together: nothing is said of growth where no feed works against it.
+        Assert.DoesNotContain(Planned(seam, Wide).Notes, n => n.Code.StartsWith("growth-", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -148,6 +150,9 @@ public class SeamLayersTests
         Assert.Equal("allowances", cover.Reasons[0].Findings[0].Names["over"]);
         var plain = Planned(seam, Wide);
         Assert.Equal(("twin-needle", SewnFrom.Face), (plain.StitchId, plain.From));
+        Assert.Contains("second thread skips the last guide", Sentences.Of(plain.Reasons.Single(r => r.Topic == PlanTopic.Seats)), StringComparison.Ordinal);
+        var through = Planner.Plan(PlanQuestion.OnOne(Jersey, seam, Wide, ChosenSchools.Default.With(SchoolCatalogue.LastGuide, "through"))).Value!.Best.Plan;
+        Assert.Contains("both its threads go through the last guide", Sentences.Of(through.Reasons.Single(r => r.Topic == PlanTopic.Seats)), StringComparison.Ordinal);
         // Each thread of the twin has a way of its own on the set-up (common practice F10).
         Assert.Equal((DiscSide.Left, DiscSide.Right), (plain.Setup.Threads[ThreadPosition.NeedleLeft].Value.Run!.DiscSide, plain.Setup.Threads[ThreadPosition.NeedleRight].Value.Run!.DiscSide));
         Assert.Null(plain.Targets.GapMm);

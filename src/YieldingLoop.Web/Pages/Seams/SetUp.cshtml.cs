@@ -207,7 +207,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
             [
                 .. Asked.Select(m => new MachineAtHand(FieldText.Of(m.Id), m.Entry, states.GetValueOrDefault(m.Id, Setup.Unknown))
                 {
-                    Lifted = [.. rules.Where(r => r.LiftsRuleId is not null && r.About(m.Id, Row.ClothId, SeamNow.Job)).Select(r => new LiftedRule(r.LiftsRuleId!, r.ThreadKindId))],
+                    Lifted = [.. rules.Where(r => r.LiftsRuleId is not null && r.About(m.Id, Row.ClothId, SeamNow)).Select(r => new LiftedRule(r.LiftsRuleId!, r.ThreadKindId))],
                 }),
             ],
             drawer.Known ? drawer : null, Schools, wording.Settings.Weights, Why ? PlanPins.None : pins);
@@ -228,7 +228,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         Card = CardOf(found.Best, figures);
         Alternatives = [.. found.Alternatives.Select(a => (a, CardOf(a, figures)))];
         Seen = $"{found.Best.MachineId}-{StoredFormat.Digest(Documents.Of(found.Best.Plan))}";
-        OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, SeamNow.Job, Card.Plan.Setup))];
+        OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, SeamNow, Card.Plan.Setup))];
         Manual = ManualTable.For(MachineRow.Entry, SeamNow.Job.Rolls() ? ManualSetting.RolledHemId : Card.Plan.StitchId, figures, [.. Card.Plan.Setup.Needles.Filled]);
         Plain = Card.Machine is PlainMachine plain ? PlainStitchAdvice.For(figures, SeamNow, Card.Plan.Need, plain, Schools).Value : null;
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(MachineRow);
