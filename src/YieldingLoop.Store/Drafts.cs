@@ -64,6 +64,9 @@ public sealed class Drafts(WorkroomContext context, TimeProvider clock)
     public Task<List<DraftListing>> ListAtAsync(string path, int limit = 5) =>
         Listing(context.Drafts.Where(d => d.Path == path || d.Path.StartsWith(path + "?"))).Take(limit).ToListAsync();
 
+    /// <summary>Lets go of the draft of a form that was saved.</summary>
+    public Task DoneAsync(Guid key) => context.InTurnAsync(() => context.Drafts.Where(d => d.Key == key).ExecuteDeleteAsync());
+
     /// <summary>Throws one away.</summary>
     public Task ThrowAwayAsync(int id) => context.InTurnAsync(() => context.Drafts.Where(d => d.Id == id).ExecuteDeleteAsync());
 

@@ -113,6 +113,15 @@ public sealed class ThreadUpRow : EntryRow<ThreadUpPlan>
 /// <param name="Steps">Of how many.</param>
 public sealed record ThreadUpListing(int Id, string Name, string Machine, int Done, int Steps);
 
+/// <summary>A thread-up in the list of all of them.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Name">What it leads to.</param>
+/// <param name="Machine">The machine's name.</param>
+/// <param name="ChangedAt">When something was last ticked.</param>
+/// <param name="Ended">Whether every step was ticked.</param>
+/// <param name="GivenUp">Whether the rest was given up.</param>
+public sealed record ThreadUpPast(int Id, string Name, string Machine, DateTimeOffset ChangedAt, bool Ended, bool GivenUp);
+
 /// <summary>A form that was begun and not saved. It is no record: nothing else refers to it.</summary>
 public sealed class DraftRow
 {
@@ -160,13 +169,27 @@ public sealed class SettingsRow
     public required WorkroomSettings Settings { get; set; }
 }
 
-/// <summary>A piece of work that is not finished.</summary>
+/// <summary>Which pieces of work a list holds.</summary>
+public enum WorkState
+{
+    /// <summary>All of them.</summary>
+    Any,
+
+    /// <summary>Those whose swatch has not passed yet.</summary>
+    OnTheTable,
+
+    /// <summary>Those with a set-up whose swatch passed.</summary>
+    Passed,
+}
+
+/// <summary>A piece of work in a list.</summary>
 /// <param name="SeamId">The seam.</param>
 /// <param name="Seam">Its name.</param>
 /// <param name="Cloth">Its cloth's name.</param>
-/// <param name="SetupId">The set-up kept for it last, whose swatch has not passed; null where none is kept.</param>
+/// <param name="SetupId">The set-up kept for it last; null where none is kept.</param>
 /// <param name="ThreadedUp">Whether that one was threaded up to the last step.</param>
-public sealed record WorkListing(int SeamId, string Seam, string Cloth, int? SetupId, bool ThreadedUp);
+/// <param name="Passed">Whether the swatch of a set-up of it passed.</param>
+public sealed record WorkListing(int SeamId, string Seam, string Cloth, int? SetupId, bool ThreadedUp, bool Passed);
 
 /// <summary>The set-up kept last for a seam.</summary>
 /// <param name="Id">Its number.</param>
@@ -196,7 +219,13 @@ public sealed class SetupRow : Row
 
     public ICollection<SetupRow> Later { get; } = [];
 
-    /// <summary>Whether it was amended since, and the later version is in use. The database keeps it true by itself.</summary>
+    /// <summary>The first version of it; null for that one itself. The database fills it in by itself.</summary>
+    public int? FirstId { get; private set; }
+
+    /// <summary>
+    /// Whether a later version in use stands in its place: any one, or, where its swatch passed, one whose swatch passed
+    /// too. What worked stays what worked until something else has. The database keeps it true by itself.
+    /// </summary>
     public bool Superseded { get; private set; }
 
     /// <summary>1 for the first, one more for every version amended from it.</summary>
@@ -226,7 +255,15 @@ public sealed record SetupSummary(string Cloth, string Machine, SeamVerdict Verd
 public sealed record SummaryDial(ThreadPosition Position, double? Number);
 
 /// <summary>A set-up in a list.</summary>
-public sealed record SetupListing(int Id, string Name, DateTimeOffset CreatedAt, DateTimeOffset? SwatchPassedAt, SetupSummary Summary, int Edition);
+/// <param name="Id">Its number.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="CreatedAt">When it was kept.</param>
+/// <param name="SwatchPassedAt">When its swatch passed; null where it has not yet.</param>
+/// <param name="Summary">What a list shows of it.</param>
+/// <param name="Edition">Which version it is, from 1.</param>
+/// <param name="NewerId">A newer version whose swatch has not passed yet; null where there is none.</param>
+/// <param name="NewerEdition">Which version that is.</param>
+public sealed record SetupListing(int Id, string Name, DateTimeOffset CreatedAt, DateTimeOffset? SwatchPassedAt, SetupSummary Summary, int Edition, int? NewerId, int? NewerEdition);
 
 /// <summary>Everything a set-up was made with. It never changes by itself; see <see cref="SnapshotChanges"/>.</summary>
 /// <param name="Cloth">The cloth as entered.</param>
@@ -234,4 +271,9 @@ public sealed record SetupListing(int Id, string Name, DateTimeOffset CreatedAt,
 /// <param name="Seam">The seam.</param>
 /// <param name="Machine">The machine; of a convertible one the half that sewed it.</param>
 /// <param name="Plan">The set-up.</param>
-public sealed record SetupSnapshot(ClothEntry Cloth, ClothFigures ClothFigures, SeamEntry Seam, Machine Machine, SetupPlan Plan);
+public sealed record SetupSnapshot(ClothEntry Cloth, ClothFigures ClothFigures, SeamEntry Seam, Machine Machine, SetupPlan Plan)
+{
+    /// <summary>Whether another one sets the machine alike, by the same schools, and was made from the same.</summary>
+    public bool SameAs(SetupSnapshot other) =>
+        Plan.Setup == other.Plan.Setup && Plan.Schools == other.Plan.Schools && SnapshotChanges.Between(this, other.Cloth, other.Seam, other.Machine).Count == 0;
+}

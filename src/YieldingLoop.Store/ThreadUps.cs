@@ -37,6 +37,20 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
         return new([.. rows.Items.Select(t => new ThreadUpListing(t.Id, t.Name, t.Machine, t.Done, t.Entry.Steps.Count))], rows.Total, rows.Number, rows.Size);
     }
 
+    /// <summary>Every thread-up, going on, ended or given up, the last touched first.</summary>
+    /// <param name="machineId">Only those at this machine; null for any.</param>
+    /// <param name="setupId">Only those for this set-up; null for any.</param>
+    /// <param name="page">Which page of them.</param>
+    /// <param name="size">Most on a page.</param>
+    public Task<ListPage<ThreadUpPast>> ListPastAsync(int? machineId, int? setupId, int page, int size = ListPage.Size)
+    {
+        var rows = context.ThreadUps.AsNoTracking();
+        rows = machineId is { } machine ? rows.Where(t => t.MachineId == machine) : rows;
+        rows = setupId is { } setup ? rows.Where(t => t.SetupId == setup) : rows;
+        return rows.OrderByDescending(t => t.ChangedAt).ThenByDescending(t => t.Id)
+            .Select(t => new ThreadUpPast(t.Id, t.Name, t.Machine!.Name, t.ChangedAt, t.EndedAt != null, t.PutAwayAt != null)).PageAsync(page, size);
+    }
+
     /// <summary>Begins a thread-up; whatever else was going on at the machine is given up.</summary>
     /// <param name="plan">The plan.</param>
     /// <param name="name">What it leads to.</param>

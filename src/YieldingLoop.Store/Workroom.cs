@@ -96,15 +96,24 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <summary>Cloths in use.</summary>
     private IQueryable<ClothRow> ClothsInUse => Cloths.Where(c => c.PutAwayAt == null);
 
-    /// <summary>Set-ups in use, each in its newest version.</summary>
+    /// <summary>Set-ups in use, each in its newest version, and beside it the one that worked last where the newest is not tried yet.</summary>
     private IQueryable<SetupRow> SetupsInUse => Setups.Where(s => s.PutAwayAt == null && !s.Superseded);
 
-    /// <summary>Keeps a set-up with all it was made from.</summary>
+    /// <summary>Keeps a set-up with all it was made from; the very same one that is kept already is answered with that.</summary>
     public Task<SaveResult> KeepAsync(SetupSnapshot snapshot, int seamId, int clothId, int machineId, Guid key) => context.InTurnAsync(async () =>
     {
         if (!await Seams.AnyAsync(s => s.Id == seamId && s.ClothId == clothId) || !await Machines.AnyAsync(m => m.Id == machineId))
         {
             return new SaveResult.Missing();
+        }
+
+        foreach (var kept in await Setups.Where(s => s.SeamId == seamId && s.MachineId == machineId && s.PutAwayAt == null).OrderByDescending(s => s.Id).ToListAsync())
+        {
+            // Kept a second time it is still one set-up: nothing of what it was made from has changed.
+            if (kept.Snapshot.SameAs(snapshot))
+            {
+                return new SaveResult.Saved(kept.Id, Again: true);
+            }
         }
 
         var row = SetupOf(snapshot);
@@ -120,14 +129,15 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <returns><see cref="SaveResult.Missing"/> where there is no such set-up; <see cref="SaveResult.Stale"/> where it has been amended already.</returns>
     public Task<SaveResult> AmendAsync(int earlierId, SetupPlan plan, string remark, Guid key) => context.InTurnAsync(async () =>
     {
-        if (await Setups.Include(s => s.Later).FirstOrDefaultAsync(s => s.Id == earlierId) is not { } earlier)
+        if (await Setups.FirstOrDefaultAsync(s => s.Id == earlierId) is not { } earlier)
         {
             return new SaveResult.Missing();
         }
 
-        if (earlier.Later.FirstOrDefault(l => l.PutAwayAt is null && l.SubmissionKey != key) is { } later)
+        var first = earlier.FirstId ?? earlierId;
+        if (await Setups.Where(l => l.FirstId == first && l.Edition > earlier.Edition && l.PutAwayAt == null && l.SubmissionKey != key).Select(l => (int?)l.Edition).FirstOrDefaultAsync() is { } later)
         {
-            return new SaveResult.Stale(later.Edition);
+            return new SaveResult.Stale(later);
         }
 
         var row = SetupOf(earlier.Snapshot with { Plan = plan });
@@ -135,23 +145,20 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         return await writer.InsertAsync(row, key);
     });
 
-    /// <summary>Every version of a set-up, the newest first.</summary>
+    /// <summary>Every version of a set-up, the newest first: those in use, what they were amended from, and the one asked for.</summary>
     public async Task<IReadOnlyList<SetupRow>> VersionsAsync(int setupId)
     {
-        var versions = new List<SetupRow>();
-        // Forward to the newest, then back to the first: a handful of rows, each found by its number.
-        var newest = await Setups.FirstOrDefaultAsync(s => s.Id == setupId);
-        while (newest is not null && await Setups.Where(s => s.EarlierId == newest.Id && s.PutAwayAt == null).OrderByDescending(s => s.Id).FirstOrDefaultAsync() is { } later)
+        var first = await Setups.Where(s => s.Id == setupId).Select(s => s.FirstId ?? s.Id).FirstOrDefaultAsync();
+        var line = await Setups.Where(s => s.Id == first || s.FirstId == first).OrderByDescending(s => s.Edition).ThenByDescending(s => s.Id).ToListAsync();
+        var shown = new HashSet<int>();
+        foreach (var version in line.Where(s => s.Id == setupId || s.PutAwayAt is null))
         {
-            newest = later;
+            for (var row = version; row is not null && shown.Add(row.Id); row = line.Find(s => s.Id == row.EarlierId))
+            {
+            }
         }
 
-        for (var row = newest; row is not null; row = row.EarlierId is { } earlier ? await Setups.FirstOrDefaultAsync(s => s.Id == earlier) : null)
-        {
-            versions.Add(row);
-        }
-
-        return versions;
+        return [.. line.Where(s => shown.Contains(s.Id))];
     }
 
     /// <summary>Own rules in use, the last changed first.</summary>
@@ -248,8 +255,9 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <param name="question">Words; empty finds all.</param>
     /// <param name="page">Which page of them.</param>
     /// <param name="size">Most on a page.</param>
-    public Task<ListPage<ClothRow>> ListClothsAsync(string? question = null, int page = 1, int size = ListPage.Size) =>
-        Named(ClothsInUse, question).OrderByDescending(c => c.ChangedAt).ThenByDescending(c => c.Id).PageAsync(page, size);
+    /// <param name="except">One that is left out.</param>
+    public Task<ListPage<ClothRow>> ListClothsAsync(string? question = null, int page = 1, int size = ListPage.Size, int? except = null) =>
+        Named(except is { } not ? ClothsInUse.Where(c => c.Id != not) : ClothsInUse, question).OrderByDescending(c => c.ChangedAt).ThenByDescending(c => c.Id).PageAsync(page, size);
 
     /// <summary>Machines by name.</summary>
     public Task<ListPage<MachineRow>> ListMachinesAsync(int page = 1, int size = ListPage.Size) =>
@@ -294,11 +302,34 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <summary>Pieces of work without a set-up whose swatch passed, the last changed first.</summary>
     /// <param name="page">Which page of them.</param>
     /// <param name="size">Most on a page.</param>
-    public Task<ListPage<WorkListing>> OnTheTableAsync(int page = 1, int size = ListPage.Size) =>
-        Seams.Where(s => s.PutAwayAt == null && !s.Passed).OrderByDescending(s => s.ChangedAt)
+    public Task<ListPage<WorkListing>> OnTheTableAsync(int page = 1, int size = ListPage.Size) => Works(SeamsInUse.Where(s => !s.Passed)).PageAsync(page, size);
+
+    /// <summary>Pieces of work whose name, or whose cloth's name, contains every word of the question, the last touched first.</summary>
+    /// <param name="question">Words; empty finds all.</param>
+    /// <param name="clothId">Only those on this cloth; null for any.</param>
+    /// <param name="state">Which of them.</param>
+    /// <param name="page">Which page of them.</param>
+    /// <param name="size">Most on a page.</param>
+    public Task<ListPage<WorkListing>> ListWorkAsync(string? question = null, int? clothId = null, WorkState state = WorkState.Any, int page = 1, int size = ListPage.Size)
+    {
+        var seams = SeamsInUse;
+        seams = clothId is { } cloth ? seams.Where(s => s.ClothId == cloth) : seams;
+        seams = state switch { WorkState.OnTheTable => seams.Where(s => !s.Passed), WorkState.Passed => seams.Where(s => s.Passed), _ => seams };
+        foreach (var pattern in WordsOf(question).Select(Containing))
+        {
+            seams = seams.Where(s => EF.Functions.Like(s.Name, pattern, "\\") || EF.Functions.Like(s.Cloth!.Name, pattern, "\\"));
+        }
+
+        return Works(seams).PageAsync(page, size);
+    }
+
+    private IQueryable<SeamRow> SeamsInUse => Seams.Where(s => s.PutAwayAt == null);
+
+    private IQueryable<WorkListing> Works(IQueryable<SeamRow> seams) =>
+        seams.OrderByDescending(s => s.ChangedAt).ThenByDescending(s => s.Id)
             .Select(s => new WorkListing(
                 s.Id, s.Name, s.Cloth!.Name, s.Setups.Where(k => k.PutAwayAt == null).Max(k => (int?)k.Id),
-                context.ThreadUps.Any(t => t.EndedAt != null && t.SetupId == s.Setups.Where(k => k.PutAwayAt == null).Max(k => (int?)k.Id)))).PageAsync(page, size);
+                context.ThreadUps.Any(t => t.EndedAt != null && t.SetupId == s.Setups.Where(k => k.PutAwayAt == null).Max(k => (int?)k.Id)), s.Passed));
 
     /// <summary>Most on a page of a list that stands beside something else.</summary>
     private const int ShortList = 12;
@@ -308,21 +339,26 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
     private static IEnumerable<string> WordsOf(string? question) => (question ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8);
 
+    /// <summary>The pattern of names with a word in them; blind to capitals in ASCII, as SQLite's own comparison is.</summary>
+    private static string Containing(string word) =>
+        $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+
     private static IQueryable<T> Named<T>(IQueryable<T> rows, string? question)
         where T : Row
     {
-        foreach (var word in WordsOf(question))
+        foreach (var pattern in WordsOf(question).Select(Containing))
         {
-            // Blind to capitals in ASCII, as SQLite's own comparison is.
-            var pattern = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
             rows = rows.Where(r => EF.Functions.Like(r.Name, pattern, "\\"));
         }
 
         return rows;
     }
 
-    private static IQueryable<SetupListing> Listing(IQueryable<SetupRow> setups) =>
-        setups.Select(s => new SetupListing(s.Id, s.Name, s.CreatedAt, s.SwatchPassedAt, s.Summary, s.Edition));
+    private IQueryable<SetupListing> Listing(IQueryable<SetupRow> setups) =>
+        setups.Select(s => new SetupListing(
+            s.Id, s.Name, s.CreatedAt, s.SwatchPassedAt, s.Summary, s.Edition,
+            context.Setups.Where(l => l.FirstId == (s.FirstId ?? s.Id) && l.Edition > s.Edition && l.PutAwayAt == null).Max(l => (int?)l.Id),
+            context.Setups.Where(l => l.FirstId == (s.FirstId ?? s.Id) && l.Edition > s.Edition && l.PutAwayAt == null).Max(l => (int?)l.Edition)));
 
     private Task<SaveResult> SaveEntryAsync<TRow, TEntry>(
         TEntry entry, string name, int? id, int version, Guid key, Func<TRow> create, Action<TRow>? also = null)

@@ -51,10 +51,11 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         setup.HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
         setup.HasOne(s => s.Machine).WithMany().HasForeignKey(s => s.MachineId).OnDelete(DeleteBehavior.Restrict);
         setup.HasOne(s => s.Earlier).WithMany(s => s.Later).HasForeignKey(s => s.EarlierId).OnDelete(DeleteBehavior.Restrict);
-        // Kept by triggers of the database (migration Ends): lists ask them instead of looking at every set-up.
+        // Kept by triggers of the database (migrations Ends and Versions): lists ask them instead of looking at every set-up.
         setup.Property(s => s.Superseded).HasDefaultValue(false);
         modelBuilder.Entity<SeamRow>().Property(s => s.Passed).HasDefaultValue(false);
         // A version is amended once: a second amendment of it starts from the first.
+        setup.HasIndex(s => s.FirstId).HasFilter("FirstId IS NOT NULL");
         setup.HasIndex(s => s.EarlierId).IsUnique().HasFilter("EarlierId IS NOT NULL AND PutAwayAt IS NULL");
         AsJson(setup.Property(s => s.Summary));
         AsJson(setup.Property(s => s.Snapshot));

@@ -120,7 +120,7 @@ CREATE TABLE "Setups" (
     "Summary" TEXT NOT NULL,
     "SwatchPassedAt" INTEGER NULL,
     "VerdictId" TEXT NOT NULL,
-    "Version" INTEGER NOT NULL, "Superseded" INTEGER NOT NULL DEFAULT 0,
+    "Version" INTEGER NOT NULL, "Superseded" INTEGER NOT NULL DEFAULT 0, "FirstId" INTEGER NULL,
     CONSTRAINT "FK_Setups_Cloths_ClothId" FOREIGN KEY ("ClothId") REFERENCES "Cloths" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_Setups_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_Setups_Seams_SeamId" FOREIGN KEY ("SeamId") REFERENCES "Seams" ("Id") ON DELETE RESTRICT,
@@ -200,17 +200,18 @@ CREATE INDEX IX_Threads_Demo ON Threads (Demo) WHERE Demo AND PutAwayAt IS NULL;
 CREATE INDEX IX_Rules_PutAway ON Rules (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
 CREATE INDEX IX_Rules_PutAwayWith ON Rules (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
 CREATE INDEX IX_Rules_Demo ON Rules (Demo) WHERE Demo AND PutAwayAt IS NULL;
-CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
+CREATE INDEX "IX_Setups_FirstId" ON "Setups" ("FirstId") WHERE FirstId IS NOT NULL;
+CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
+UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
+UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
     WHERE Id = NEW.SeamId;
-UPDATE Setups SET Superseded = EXISTS (SELECT 1 FROM Setups l WHERE l.EarlierId = NEW.EarlierId AND l.PutAwayAt IS NULL)
-    WHERE Id = NEW.EarlierId; END;
-CREATE TRIGGER Setups_Updated AFTER UPDATE OF SeamId, EarlierId, SwatchPassedAt, PutAwayAt ON Setups BEGIN UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = OLD.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
+UPDATE Setups SET Superseded = EXISTS (SELECT 1 FROM Setups l WHERE l.FirstId = COALESCE(Setups.FirstId, Setups.Id) AND l.Edition > Setups.Edition AND l.PutAwayAt IS NULL AND (Setups.SwatchPassedAt IS NULL OR l.SwatchPassedAt IS NOT NULL)) WHERE Id = (SELECT COALESCE(c.FirstId, c.Id) FROM Setups c WHERE c.Id = NEW.Id) OR FirstId = (SELECT COALESCE(c.FirstId, c.Id) FROM Setups c WHERE c.Id = NEW.Id); END;
+CREATE TRIGGER Setups_Updated AFTER UPDATE OF SeamId, EarlierId, SwatchPassedAt, PutAwayAt ON Setups BEGIN
+UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = OLD.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
     WHERE Id = OLD.SeamId;
-UPDATE Setups SET Superseded = EXISTS (SELECT 1 FROM Setups l WHERE l.EarlierId = OLD.EarlierId AND l.PutAwayAt IS NULL)
-    WHERE Id = OLD.EarlierId; UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
+UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
     WHERE Id = NEW.SeamId;
-UPDATE Setups SET Superseded = EXISTS (SELECT 1 FROM Setups l WHERE l.EarlierId = NEW.EarlierId AND l.PutAwayAt IS NULL)
-    WHERE Id = NEW.EarlierId; END;
+UPDATE Setups SET Superseded = EXISTS (SELECT 1 FROM Setups l WHERE l.FirstId = COALESCE(Setups.FirstId, Setups.Id) AND l.Edition > Setups.Edition AND l.PutAwayAt IS NULL AND (Setups.SwatchPassedAt IS NULL OR l.SwatchPassedAt IS NOT NULL)) WHERE Id = (SELECT COALESCE(c.FirstId, c.Id) FROM Setups c WHERE c.Id = NEW.Id) OR FirstId = (SELECT COALESCE(c.FirstId, c.Id) FROM Setups c WHERE c.Id = NEW.Id); END;
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261125020551_Initial', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261125033412_Keeping', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261125090422_Drawer', '10.0.12');
@@ -219,3 +220,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261125143701_ThreadUps', '10.0.12
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261125195346_DraftTurns', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261126125707_Ends', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261126161739_OneSetup', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261127022046_Versions', '10.0.12');

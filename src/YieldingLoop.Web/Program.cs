@@ -69,6 +69,7 @@ builder.Services.Configure<MvcOptions>(mvc =>
 // Faults are found and worded on the server; attributes for client-side validation would only be weight.
 builder.Services.Configure<MvcViewOptions>(views => views.HtmlHelperOptions.ClientValidationEnabled = false);
 builder.Services.AddAntiforgery(antiforgery => antiforgery.Cookie.Name = "yielding-loop-form");
+builder.Services.Configure<CookieTempDataProviderOptions>(said => (said.Cookie.Name, said.Cookie.SameSite) = ("yielding-loop-said", SameSiteMode.Strict));
 // Forms opened before a restart must still be good after it.
 builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(data.KeysPath)).SetApplicationName("yielding-loop");
 builder.Services.AddResponseCompression();

@@ -233,7 +233,9 @@ public sealed class UpgradeTests : IDisposable
             }
 
             var now = await file.Do(w => w.Setups.ToListAsync());
-            Assert.All(now, s => Assert.Equal(now.Any(l => l.EarlierId == s.Id && l.PutAwayAt is null), s.Superseded));
+            Assert.All(now, s => Assert.Equal(now.Any(l => First(l) == First(s) && l.Edition > s.Edition && l.PutAwayAt is null && (s.SwatchPassedAt is null || l.SwatchPassedAt is not null)), s.Superseded));
+            Assert.All(now, s => Assert.Equal(First(s), s.FirstId ?? s.Id));
+            int First(SetupRow version) => version.EarlierId is { } earlier ? First(now.Single(s => s.Id == earlier)) : version.Id;
             Assert.All(await file.Do(w => w.Seams.ToListAsync()), s => Assert.Equal(now.Any(k => k.SeamId == s.Id && k.SwatchPassedAt is not null && k.PutAwayAt is null), s.Passed));
             Assert.All(now.Where(s => s.EarlierId is not null && s.PutAwayAt is null).GroupBy(s => s.EarlierId), g => Assert.Single(g));
         }

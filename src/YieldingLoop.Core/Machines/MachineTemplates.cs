@@ -11,28 +11,31 @@ namespace YieldingLoop.Core.Machines;
 public static class MachineTemplates
 {
     /// <summary>A machine of a kind to start from.</summary>
-    public static Machine Create(MachineKind kind, string name) => kind switch
+    /// <param name="kind">The kind.</param>
+    /// <param name="name">Its name.</param>
+    /// <param name="centreSeat">Whether a coverstitch machine has a seat between its two outer ones.</param>
+    public static Machine Create(MachineKind kind, string name, bool centreSeat = true) => kind switch
     {
-        MachineKind.Coverstitch => Coverstitch(name),
-        MachineKind.Convertible => Convertible.Of(OverlockerTemplate.Create(name), Coverstitch(name)),
+        MachineKind.Coverstitch => Coverstitch(name, centreSeat),
+        MachineKind.Convertible => Convertible.Of(OverlockerTemplate.Create(name), Coverstitch(name, centreSeat)),
         MachineKind.Plain => Plain(name),
         _ => OverlockerTemplate.Create(name),
     };
 
-    /// <summary>Three seats, 6 mm in all, no top cover.</summary>
-    public static Coverstitch Coverstitch(string name)
+    /// <summary>Three seats, or two, 6 mm in all, no top cover.</summary>
+    public static Coverstitch Coverstitch(string name, bool centreSeat = true)
     {
         var dial = new DialScale(0, 9, 0.5, 4, DialSense.HigherIsTighter);
         return new Coverstitch
         {
             Name = name,
             NeedleLeft = dial with { Label = "left" },
-            NeedleCentre = dial with { Label = "centre" },
+            NeedleCentre = centreSeat ? dial with { Label = "centre" } : null,
             NeedleRight = dial with { Label = "right" },
             ChainLooper = dial with { Label = "looper" },
             LeftToRightMm = 6,
-            LeftToCentreMm = 3,
-            ChainSeatIds = [ThreadPosition.NeedleCentre.Id()],
+            LeftToCentreMm = centreSeat ? 3 : null,
+            ChainSeatIds = [(centreSeat ? ThreadPosition.NeedleCentre : ThreadPosition.NeedleLeft).Id()],
             Differential = new SettingRange(0.7, 2.0, 0.1),
             StitchLengthMm = new SettingRange(1.0, 4.0, 0.5),
             NeedleSystem = "household (flat shank)",

@@ -12,7 +12,7 @@ public static class Amendment
 {
     /// <summary>Works the figures of an amended set-up out anew; the choices it does not touch stay as they were kept.</summary>
     /// <param name="plan">The set-up as kept.</param>
-    /// <param name="changes">The numbers that are set otherwise: dials, lengths, widths and the differential. What is unknown stays.</param>
+    /// <param name="changes">The numbers that are set otherwise: dials, lengths, widths, the differential and the foot's pressure. What is unknown stays.</param>
     /// <param name="machine">The machine it was kept with.</param>
     /// <param name="cloth">The cloth it was kept with.</param>
     /// <param name="seam">The seam it was kept for.</param>
@@ -74,6 +74,7 @@ public static class Amendment
         Has("differential", "differential", changes.Differential, kept.Differential);
         Has("cuttingWidthMm", "cutting width", changes.CuttingWidthMm, kept.CuttingWidthMm);
         Has("zigzagWidthMm", "zigzag width", changes.ZigzagWidthMm, kept.ZigzagWidthMm);
+        Has("footPressure", "foot pressure", changes.FootPressure, kept.FootPressure);
         problems.AddRange(SetupCheck.Problems(head, changes with { ChangedOverTo = Place<MachineKind>.Unknown }).Where(p => problems.TrueForAll(known => known.Field != p.Field)));
         return problems;
 

@@ -37,17 +37,25 @@ public static class SetupDifferences
         Figure(PlanTopic.Width, "changed-width", "Mm", before.ZigzagWidthMm, after.ZigzagWidthMm);
         Figure(PlanTopic.Differential, "changed-differential", "Ratio", before.Differential, after.Differential);
         Figure(PlanTopic.CuttingWidth, "changed-cutting-width", "Mm", before.CuttingWidthMm, after.CuttingWidthMm);
+        Figure(PlanTopic.FootPressure, "changed-foot-pressure", "Pressure", before.FootPressure, after.FootPressure);
         if (!before.Needles.Select(n => n.Value).SequenceEqual(after.Needles.Select(n => n.Value)))
         {
             changes.Add(new(PlanTopic.Point, new Finding("changed-needle").With("was", Names(before)).With("now", Names(after))));
         }
 
-        if (before.FingerName.Thing() != after.FingerName.Thing())
-        {
-            changes.Add(new(PlanTopic.Finger, new Finding("changed-finger").With("was", before.FingerName.Or(None)).With("now", after.FingerName.Or(None))));
-        }
-
+        Part(PlanTopic.Finger, "changed-finger", before.FingerName, after.FingerName);
+        Part(PlanTopic.Parts, "changed-plate", before.PlateName, after.PlateName);
+        Part(PlanTopic.Parts, "changed-foot", before.FootName, after.FootName);
+        Part(PlanTopic.Parts, "changed-converter", before.ConverterName, after.ConverterName);
         return changes;
+
+        void Part(PlanTopic topic, string code, Place<string> was, Place<string> now)
+        {
+            if (was.Thing() != now.Thing())
+            {
+                changes.Add(new(topic, new Finding(code).With("was", was.Or(None)).With("now", now.Or(None))));
+            }
+        }
 
         void Figure(PlanTopic topic, string code, string unit, Place<double> was, Place<double> now)
         {

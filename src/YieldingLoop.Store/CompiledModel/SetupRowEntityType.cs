@@ -20,10 +20,10 @@ namespace YieldingLoop.Store.CompiledModel
                 "YieldingLoop.Store.SetupRow",
                 typeof(SetupRow),
                 baseEntityType,
-                propertyCount: 21,
+                propertyCount: 22,
                 navigationCount: 5,
                 foreignKeyCount: 4,
-                unnamedIndexCount: 6,
+                unnamedIndexCount: 7,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -78,6 +78,13 @@ namespace YieldingLoop.Store.CompiledModel
                 propertyInfo: typeof(SetupRow).GetProperty("Edition", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SetupRow).GetField("<Edition>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0);
+
+            var firstId = runtimeEntityType.AddProperty(
+                "FirstId",
+                typeof(int?),
+                propertyInfo: typeof(SetupRow).GetProperty("FirstId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SetupRow).GetField("<FirstId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var machineId = runtimeEntityType.AddProperty(
                 "MachineId",
@@ -196,12 +203,16 @@ namespace YieldingLoop.Store.CompiledModel
             index1.AddAnnotation("Relational:Filter", "EarlierId IS NOT NULL AND PutAwayAt IS NULL");
 
             var index2 = runtimeEntityType.AddIndex(
-                new[] { machineId });
+                new[] { firstId });
+            index2.AddAnnotation("Relational:Filter", "FirstId IS NOT NULL");
 
             var index3 = runtimeEntityType.AddIndex(
-                new[] { seamId });
+                new[] { machineId });
 
             var index4 = runtimeEntityType.AddIndex(
+                new[] { seamId });
+
+            var index5 = runtimeEntityType.AddIndex(
                 new[] { submissionKey },
                 unique: true);
 

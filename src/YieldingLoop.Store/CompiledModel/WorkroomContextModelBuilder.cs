@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("e55c50e5-83aa-4f4b-a8f4-43e47b241802"), entityTypeCount: 11)
+            : base(skipDetectChanges: false, modelId: new Guid("dd150f29-27ec-4598-bd1f-ff82253a3afa"), entityTypeCount: 11)
         {
         }
 

@@ -343,6 +343,9 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<int>("Edition")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("FirstId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("MachineId")
                         .HasColumnType("INTEGER");
 
@@ -403,6 +406,9 @@ namespace YieldingLoop.Store.Migrations
                     b.HasIndex("EarlierId")
                         .IsUnique()
                         .HasFilter("EarlierId IS NOT NULL AND PutAwayAt IS NULL");
+
+                    b.HasIndex("FirstId")
+                        .HasFilter("FirstId IS NOT NULL");
 
                     b.HasIndex("MachineId");
 

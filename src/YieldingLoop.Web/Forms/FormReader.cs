@@ -14,12 +14,18 @@ namespace YieldingLoop.Web.Forms;
 /// <param name="unit">Unit of lengths that name none.</param>
 public sealed class FormReader(ModelStateDictionary state, string prefix, Wording wording, LengthUnit unit)
 {
+    /// <summary>Lengths as they were typed, by their field.</summary>
+    private readonly Dictionary<string, string?> lengths = [];
+
     /// <summary>A number, or null where nothing was typed or it is faulty.</summary>
     public double? Number(string field, string? text) => Checked(field, text, DecimalText.Read(text, out var value), value, "");
 
     /// <summary>A length measured with a tape, mm, typed in the unit of the form; null where nothing was typed or it is faulty.</summary>
-    public double? Length(string field, string? text) =>
-        Checked(field, text, LengthText.Read(text, unit, out var millimetres), millimetres, unit == LengthUnit.Inch ? " Inches can be written 3 7/8 too." : "");
+    public double? Length(string field, string? text)
+    {
+        lengths[field] = text;
+        return Checked(field, text, LengthText.Read(text, unit, out var millimetres), millimetres, unit == LengthUnit.Inch ? " Inches can be written 3 7/8 too." : "");
+    }
 
     private double? Checked(string field, string? text, DecimalTextFault fault, double value, string also)
     {
@@ -77,8 +83,23 @@ public sealed class FormReader(ModelStateDictionary state, string prefix, Wordin
     {
         foreach (var problem in problems)
         {
-            Fault(FieldName(problem.Field), wording.Say(problem.Message));
+            var field = FieldName(problem.Field);
+            Fault(field, wording.Say(problem.Message) + OtherUnit(field));
         }
+    }
+
+    /// <summary>
+    /// Where a length that named no unit is not believed, the other unit may have been meant: a tape has both sides.
+    /// </summary>
+    private string OtherUnit(string field)
+    {
+        if (!lengths.TryGetValue(field, out var text) || text is null || LengthText.NamesUnit(text))
+        {
+            return "";
+        }
+
+        var (inches, other) = (unit == LengthUnit.Inch, unit == LengthUnit.Inch ? "millimetres" : "inches");
+        return LengthText.Read(text, unit, out _) == DecimalTextFault.None ? $" If {other} were meant, write “{Shown(text)} {(inches ? "mm" : "in")}”." : "";
     }
 
     /// <summary>As much of what was typed as a message has room for.</summary>

@@ -77,6 +77,9 @@ public abstract class RecordPage<TForm, TRow, TEntry>(Drafts drafts, Wording wor
 
     protected abstract Task<SaveResult> SaveAsync(TEntry entry, int? id);
 
+    /// <summary>What the next page says was saved.</summary>
+    protected virtual string SaidOf(TRow row, bool made) => made ? $"Saved: the new {Noun} {Said.Name(row.Name)}." : $"Saved: the {Noun} {Said.Name(row.Name)}, as it stands now.";
+
     /// <summary>Where saving leads.</summary>
     protected abstract string AfterSaving(int id);
 
@@ -165,7 +168,7 @@ public abstract class RecordPage<TForm, TRow, TEntry>(Drafts drafts, Wording wor
                 var stored = await Rows.FirstAsync(r => r.Id == again.Id);
                 if (EntryDifferences.Between(Noun, stored.Entry, entry).Count == 0)
                 {
-                    return Redirect(AfterSaving(again.Id));
+                    return this.RedirectSaying(AfterSaving(again.Id), SaidOf(stored, made: true));
                 }
 
                 RecordId = again.Id;
@@ -173,7 +176,7 @@ public abstract class RecordPage<TForm, TRow, TEntry>(Drafts drafts, Wording wor
                 Say("This form was already saved once. What stands here now is different and has not been saved: save again to change the record.");
                 return Page();
             case SaveResult.Saved done:
-                return Redirect(AfterSaving(done.Id));
+                return this.RedirectSaying(AfterSaving(done.Id), SaidOf(await Rows.FirstAsync(r => r.Id == done.Id), made: RecordId is null));
             case SaveResult.Stale:
                 var current = await Rows.FirstAsync(r => r.Id == RecordId);
                 SetVersion(current.Version);

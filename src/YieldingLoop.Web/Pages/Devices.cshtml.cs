@@ -1,6 +1,7 @@
 using System.Net.Sockets;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using YieldingLoop.Web.Forms;
 using YieldingLoop.Web.Network;
 
 namespace YieldingLoop.Web.Pages;
@@ -23,7 +24,7 @@ public sealed class DevicesModel(NetworkOptions network, Passcode passcode) : Pa
     public IActionResult OnPostEndAll()
     {
         passcode.EndSessions();
-        return Redirect("/devices");
+        return this.RedirectSaying("/devices", "Done: every device has to say the passcode again.");
     }
 
     public async Task<IActionResult> OnPostLeaveAsync()

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Store;
 using YieldingLoop.Store.Records;
+using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages;
 
@@ -28,14 +29,21 @@ public sealed class DraftsModel(Drafts drafts) : PageModel
     public async Task<IActionResult> OnPostAsync(string? path, string? sitting, int turn)
     {
         var form = await Request.ReadFormAsync();
-        if (!ModelState.IsValid || sitting is { Length: > LongestSitting } || path is not { Length: > 0 and <= 200 } || !Url.IsLocalUrl(path) || RecordKinds.Typed.FirstOrDefault(t => path.StartsWith(t.FormPath!, StringComparison.Ordinal))?.Unnamed is not { } unnamed
-            || form.Count > MostFields || !Guid.TryParse(form["Input.Key"], out var key) || key == Guid.Empty)
+        if (!ModelState.IsValid || sitting is { Length: > LongestSitting } || path is not { Length: > 0 and <= 200 } || !Url.IsLocalUrl(path) || form.Count > MostFields)
         {
             return BadRequest();
         }
 
-        var fields = form.Where(f => f.Key.StartsWith(Prefix, StringComparison.Ordinal)).SelectMany(f => f.Value.Select(v => new DraftField(f.Key, v ?? ""))).ToList();
-        var name = form["Input.Name"].ToString().Trim();
+        var other = OtherForm.At(path);
+        var unnamed = other?.Unnamed ?? RecordKinds.Typed.FirstOrDefault(t => path.StartsWith(t.FormPath!, StringComparison.Ordinal))?.Unnamed;
+        if (unnamed is null || !Guid.TryParse(form[other is null ? "Input.Key" : OtherForm.Key], out var key) || key == Guid.Empty)
+        {
+            return BadRequest();
+        }
+
+        bool Typed(string field) => other is null ? field.StartsWith(Prefix, StringComparison.Ordinal) : OtherForm.IsTyped(field);
+        var fields = form.Where(f => Typed(f.Key)).SelectMany(f => f.Value.Select(v => new DraftField(f.Key, v ?? ""))).ToList();
+        var name = form[other is null ? "Input.Name" : OtherForm.Title].ToString().Trim();
         var title = name.Length == 0 ? unnamed : name.Length <= LongestTitle ? name : name[..(LongestTitle - 1)] + "…";
         return await drafts.KeepAsync(key, path, title, fields, sitting is null ? null : new DraftTurn(sitting, turn)) ? new OkResult() : new NoContentResult();
     }
@@ -48,6 +56,6 @@ public sealed class DraftsModel(Drafts drafts) : PageModel
         }
 
         await drafts.ThrowAwayAsync(id);
-        return Url.IsLocalUrl(back) ? Redirect(back!) : RedirectToPage();
+        return this.RedirectSaying(Url.IsLocalUrl(back) ? back! : "/drafts", "Thrown away: what was typed there and not saved.");
     }
 }

@@ -6,13 +6,14 @@ using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
+using YieldingLoop.Web.Forms;
 using YieldingLoop.Web.Network;
 using YieldingLoop.Web.Startup;
 
 namespace YieldingLoop.Web.Pages;
 
 /// <summary>Units, words and schools, chosen once for the whole workroom.</summary>
-public sealed class SettingsModel(SettingsStore store, SettingsCache cache, NetworkOptions network) : PageModel
+public sealed class SettingsModel(SettingsStore store, SettingsCache cache, NetworkOptions network, Drafts drafts) : PageModel
 {
     /// <summary>Regional words named as examples.</summary>
     public static IReadOnlyList<string> Shown { get; } = ["overlocker", "elastane", "selvedge", "colour"];
@@ -22,6 +23,13 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
 
     [BindProperty]
     public int Version { get; set; }
+
+    /// <summary>The form's key, which its draft goes by.</summary>
+    [BindProperty]
+    public Guid Key { get; set; } = Guid.NewGuid();
+
+    /// <summary>What was chosen at this page and not saved.</summary>
+    public DraftOffer Unfinished { get; private set; } = DraftOffer.None;
 
     public bool OnNetwork => network.Lan;
 
@@ -36,11 +44,30 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
     /// <summary>Weights as they were typed.</summary>
     public IReadOnlyDictionary<string, string> TypedWeights { get; private set; } = new Dictionary<string, string>();
 
-    public void OnGet()
+    public async Task OnGetAsync(int? draft)
     {
         Chosen = cache.Stored.Settings;
         Version = cache.Stored.Version;
+        Unfinished = await DraftOffer.OfAsync(drafts, "/settings", draft);
+        if (Unfinished.TakenUp is { } taken)
+        {
+            Key = taken.Key;
+            // What it holds was bounded, not checked: whatever cannot be chosen stays as it stands.
+            string? Text(string field) => OtherForm.Text(taken, field);
+            var schools = SchoolCatalogue.Questions.Aggregate(Chosen.Schools, (all, q) => q.Choices.Any(c => c.Id == Text(SchoolField(q))) ? all.With(q, Text(SchoolField(q))) : all);
+            Chosen = Chosen with
+            {
+                Lengths = Enum.TryParse<LengthUnit>(Text("Lengths"), out var lengths) && Enum.IsDefined(lengths) ? lengths : Chosen.Lengths,
+                NeedleSizes = Enum.TryParse<NeedleSizeOrder>(Text("NeedleSizes"), out var sizes) && Enum.IsDefined(sizes) ? sizes : Chosen.NeedleSizes,
+                Words = Enum.TryParse<WordRegion>(Text("Words"), out var words) && Enum.IsDefined(words) ? words : Chosen.Words,
+                Schools = schools,
+            };
+            TypedWeights = taken.Fields.Where(f => f.Name.StartsWith("Per", StringComparison.Ordinal)).GroupBy(f => f.Name).ToDictionary(f => f.Key, f => f.First().Value);
+        }
     }
+
+    /// <summary>The name of a question's field.</summary>
+    public static string SchoolField(SchoolQuestion question) => $"School.{question.Id}";
 
     public async Task<IActionResult> OnPostAsync(LengthUnit lengths, NeedleSizeOrder needleSizes, WordRegion words)
     {
@@ -52,7 +79,7 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
         var schools = cache.Stored.Settings.Schools;
         foreach (var question in SchoolCatalogue.Questions)
         {
-            string? chosen = Request.Form[$"School.{question.Id}"];
+            string? chosen = Request.Form[SchoolField(question)];
             if (chosen is not null && question.Choices.All(c => c.Id != chosen))
             {
                 return BadRequest();
@@ -111,7 +138,8 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
         await cache.RefreshAsync(store);
         if (result is SaveResult.Saved)
         {
-            return Redirect(next);
+            await drafts.DoneAsync(Key);
+            return next == "/settings" ? this.RedirectSaying(next, "Saved: the settings, for every page and everyone in this workroom.") : Redirect(next);
         }
 
         Chosen = settings;

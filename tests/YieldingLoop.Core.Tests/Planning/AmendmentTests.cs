@@ -55,6 +55,33 @@ public class AmendmentTests
     }
 
     [Fact]
+    public void The_foots_pressure_is_amended_where_the_set_up_has_one_and_grows_with_it()
+    {
+        var machine = PlanSearchTests.Overlocker() with { FootPressure = new SettingRange(0.5, 1.5, 0.25) };
+        var plan = Plan(machine);
+        var was = plan.Setup.FootPressure.Number()!.Value;
+        var heavier = Amended(plan, new Setup { FootPressure = was + 0.5 }, machine);
+        var along = Cloth.StretchAlongPercent(Seam.Direction).Value;
+        Assert.Equal(ClothEffects.GrowthPercent(along, plan.Differential!.Value, was + 0.5), heavier.Targets.GrowthPercent!.Value.Wanted!.Value, 9);
+        var reason = Assert.Single(heavier.Reasons);
+        Assert.Equal(PlanTopic.FootPressure, reason.Topic);
+        Assert.Equal(new Finding("changed-foot-pressure").With("wasPressure", was).With("nowPressure", was + 0.5), Assert.Single(reason.Findings));
+        Assert.Equal("footPressure", Assert.Single(Amendment.Amend(plan, new Setup { FootPressure = 3 }, machine, Cloth, Seam).Problems).Field);
+        var unset = PlanSearchTests.Overlocker();
+        Assert.Equal("footPressure", Assert.Single(Amendment.Amend(Plan(unset), new Setup { FootPressure = 1.25 }, unset, Cloth, Seam).Problems).Field);
+    }
+
+    [Fact]
+    public void Parts_that_two_set_ups_differ_in_are_named()
+    {
+        var before = new Setup { PlateName = "wide slot", FootName = "standard", ConverterName = Place<string>.Empty };
+        var after = new Setup { PlateName = "straight", FootName = "elastic", ConverterName = "converter" };
+        Assert.Equal(
+            ["needle plate wide slot → straight", "presser foot standard → elastic", "converter none → converter"],
+            SetupDifferences.Between(before, after).Select(d => Sentences.Fragment(d.Finding)));
+    }
+
+    [Fact]
     public void On_a_plain_machine_both_threads_of_a_twin_hang_from_the_one_dial()
     {
         var machine = PlanSearchTests.Plain();

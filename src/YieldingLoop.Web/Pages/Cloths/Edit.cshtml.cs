@@ -23,6 +23,9 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
     public ListPage<SetupListing> Setups { get; private set; } = ListPage.Empty<SetupListing>();
 
+    /// <summary>The seams on it.</summary>
+    public ListPage<WorkListing> Work { get; private set; } = ListPage.Empty<WorkListing>();
+
     public override RecordKind Kind => RecordKind.Cloth;
 
     protected override IQueryable<ClothRow> Rows => workroom.Cloths;
@@ -42,6 +45,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
         {
             Figures = row.Entry.Resolve();
             Setups = await workroom.SetupsOnClothAsync(row.Id);
+            Work = await workroom.ListWorkAsync(clothId: row.Id, size: 12);
         }
 
         return true;

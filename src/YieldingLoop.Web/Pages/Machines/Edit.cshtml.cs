@@ -47,6 +47,29 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
 
     protected override IQueryable<MachineRow> Rows => workroom.Machines;
 
+    /// <summary>Whether a new coverstitch machine has a seat between its two outer ones.</summary>
+    [BindProperty(SupportsGet = true)]
+    public bool? Centre { get; set; }
+
+    /// <summary>The same form for another kind of machine, with all in it that was typed already. Nothing is written.</summary>
+    public IActionResult OnPostKind(string id)
+    {
+        if (id != "new" || Asked is not { } asked || !Enum.IsDefined(asked) || !Enum.IsDefined(Input.MachineKind))
+        {
+            return NotFound();
+        }
+
+        var typed = Input;
+        var hadCentre = !typed.Covers || typed.CoverDials.Count <= MachineForm.CentreDial || typed.CoverDials[MachineForm.CentreDial].Fitted;
+        Machine = MachineTemplates.Create(typed.MachineKind, "", hadCentre);
+        var untouched = FormOf(null);
+        Machine = MachineTemplates.Create(asked, "", Centre ?? hadCentre);
+        Input = typed.Onto(FormOf(null), untouched);
+        Input.MachineKind = asked;
+        ModelState.Clear();
+        return Page();
+    }
+
     protected override MachineForm FormOf(MachineRow? row)
     {
         var form = MachineForm.From(Machine, row?.Version ?? 0);
@@ -72,7 +95,7 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
             return false;
         }
 
-        Machine = row?.Entry ?? MachineTemplates.Create(kind, "");
+        Machine = row?.Entry ?? MachineTemplates.Create(kind, "", Centre ?? true);
         if (posted)
         {
             Input.MachineKind = kind;

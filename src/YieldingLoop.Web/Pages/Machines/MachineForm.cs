@@ -1,3 +1,4 @@
+using System.Text.Json;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Units;
@@ -17,6 +18,9 @@ public sealed class MachineForm : RecordForm
 
     /// <summary>The seats and loopers of a cover stitch, in the order they are shown.</summary>
     public static IReadOnlyList<ThreadPosition> CoverPositions { get; } = [NeedleLeft, NeedleCentre, NeedleRight, ChainLooper, TopCover];
+
+    /// <summary>Which of them is the centre needle's.</summary>
+    public const int CentreDial = 1;
 
     public MachineKind MachineKind { get; set; }
 
@@ -157,6 +161,50 @@ public sealed class MachineForm : RecordForm
         return form;
     }
 
+    /// <summary>A fresh form of another kind of machine with all in it that was typed into this one and that such a machine has too.</summary>
+    /// <param name="fresh">The form of the other kind, as its template fills it.</param>
+    /// <param name="untouched">This kind's form, as its template fills it: what still stands so was not typed.</param>
+    internal MachineForm Onto(MachineForm fresh, MachineForm untouched)
+    {
+        foreach (var field in typeof(MachineForm).GetProperties().Where(f => f.CanWrite && f.Name is not (nameof(MachineKind) or nameof(Dials) or nameof(CoverDials) or nameof(Table))))
+        {
+            // What no field of the other kind asks for stands empty in its fresh form, and has no place there.
+            if (Written(field.GetValue(this)) != Written(field.GetValue(untouched)) && (field.PropertyType != typeof(List<PartForm>) || field.GetValue(fresh) is List<PartForm> { Count: > 0 }))
+            {
+                field.SetValue(fresh, field.GetValue(this));
+            }
+        }
+
+        foreach (var (position, dial) in Positions.Zip(Dials).Concat(CoverPositions.Zip(CoverDials)))
+        {
+            var before = untouched.Positions.Zip(untouched.Dials).Concat(CoverPositions.Zip(untouched.CoverDials)).First(d => d.First == position).Second;
+            if (Written(dial) != Written(before))
+            {
+                Put(position, dial, fresh);
+            }
+        }
+
+        if (Table.Exists(row => row.StitchId is { Length: > 0 }))
+        {
+            fresh.Table = [.. Table.Select(row => row.On(TablePositions, fresh.TablePositions))];
+        }
+
+        return fresh;
+    }
+
+    private static void Put(ThreadPosition position, DialForm dial, MachineForm fresh)
+    {
+        foreach (var (positions, dials) in new[] { (fresh.Positions, fresh.Dials), (CoverPositions, fresh.CoverDials) })
+        {
+            if (positions.ToList().IndexOf(position) is >= 0 and var at && at < dials.Count)
+            {
+                dials[at] = dial;
+            }
+        }
+    }
+
+    private static string Written(object? field) => JsonSerializer.Serialize(field);
+
     private void Fill(Overlocker machine)
     {
         Dials = [.. machine.Dials.Select(d => DialForm.From(d.Position, d.Dial, machine.ThreadMarks))];
@@ -260,7 +308,7 @@ public sealed class MachineForm : RecordForm
             LeftToCentreMm = centre is null ? null : reader.Number(nameof(LeftToCentreMm), LeftToCentreMm),
             LeftTipHigherMm = reader.Number(nameof(CoverLeftTipHigherMm), CoverLeftTipHigherMm),
             CentreTipHigherMm = centre is null ? null : reader.Number(nameof(CentreTipHigherMm), CentreTipHigherMm),
-            ChainSeatIds = [.. ChainSeatIds.Distinct()],
+            ChainSeatIds = ReadChainSeats(centre is not null),
             Differential = CoverDifferential.Read(reader, nameof(CoverDifferential)),
             LooperTravel = LooperTravel,
             SpecialFeet = [.. CoverFeet.Take(MachineCheck.MostParts).Select((p, i) => p.Read(reader, $"CoverFeet[{i}]")).OfType<SlottedPart>()],
@@ -277,6 +325,13 @@ public sealed class MachineForm : RecordForm
             NeedleOrder = NeedleOrder,
             NeedleChart = ReadChart(reader),
         };
+    }
+
+    /// <summary>A seat that was said not to be there sews no chain; the left one does then, where no other was named.</summary>
+    private List<string> ReadChainSeats(bool centreSeat)
+    {
+        var named = ChainSeatIds.Distinct().ToList();
+        return !centreSeat && named.Remove(NeedleCentre.Id()) && named.Count == 0 ? [NeedleLeft.Id()] : named;
     }
 
     private PlainMachine ReadPlain(FormReader reader) => new()

@@ -186,6 +186,15 @@ public sealed class TableRowForm
         Dials = [.. positions.Select(p => row.DialOf(p) is { } dial ? Text(dial) : "")],
     };
 
+    /// <summary>The same row for a machine with other dials: those it has too keep what stands in them.</summary>
+    internal TableRowForm On(IReadOnlyList<ThreadPosition> before, IReadOnlyList<ThreadPosition> now)
+    {
+        var numbers = before.Zip(Dials).ToDictionary(d => d.First, d => d.Second);
+        var row = (TableRowForm)MemberwiseClone();
+        row.Dials = [.. now.Select(p => numbers.GetValueOrDefault(p) ?? "")];
+        return row;
+    }
+
     public static string Text(ManualDial dial) => Text(dial.Ideal, dial.Low is null && dial.High is null ? null : new ManualRange(dial.Low, dial.High))!;
 
     /// <summary>"4", or "4 (3–5)" where a range is permitted; null where there is nothing.</summary>

@@ -1,3 +1,5 @@
+using System.Security.Cryptography;
+using System.Text;
 using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -14,7 +16,7 @@ using YieldingLoop.Web.Forms;
 namespace YieldingLoop.Web.Pages.Machines;
 
 /// <summary>The guided test: two swatches teach one dial's sense and neutral number.</summary>
-public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
+public sealed class TestModel(Workroom workroom, Drafts drafts, Wording wording) : PageModel
 {
     /// <summary>Which dial, by its position; of a convertible machine with the half before it, "coverstitch.needle-left".</summary>
     [BindProperty(SupportsGet = true)]
@@ -36,7 +38,21 @@ public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
     [BindProperty]
     public int Version { get; set; }
 
+    /// <summary>Whether the sitting ends with this dial, though others could be tested.</summary>
+    [BindProperty]
+    public bool Stop { get; set; }
+
     public MachineRow Row { get; private set; } = null!;
+
+    /// <summary>What was read at this dial and not written down.</summary>
+    public DraftOffer Unfinished { get; private set; } = DraftOffer.None;
+
+    /// <summary>The key its draft goes by: one a dial, since every reading of it has an address of its own.</summary>
+    public Guid Key => new(SHA256.HashData(Encoding.UTF8.GetBytes($"dial test {Row.SubmissionKey} {NameOf(Head, Position)}")).AsSpan(0, 16));
+
+    /// <summary>The dial that comes after this one in a sitting; null at the last.</summary>
+    public (Machine Head, ThreadPosition Position)? Next =>
+        Testable.SkipWhile(d => d.Head != Head || d.Position != Position).Skip(1).Select(d => ((Machine, ThreadPosition)?)d).FirstOrDefault();
 
     public ThreadPosition Position { get; private set; }
 
@@ -60,7 +76,25 @@ public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
     /// <summary>A dial as an address names it.</summary>
     public string NameOf(Machine head, ThreadPosition position) => Row.Entry is Convertible ? $"{JsonNamingPolicy.KebabCaseLower.ConvertName(head.Kind.ToString())}.{position.Id()}" : position.Id();
 
-    public async Task<IActionResult> OnGetAsync(int id) => await LoadAsync(id) ? Page() : NotFound();
+    public async Task<IActionResult> OnGetAsync(int id, int? draft)
+    {
+        Unfinished = await DraftOffer.OfAsync(drafts, Request.Path, draft);
+        if (Unfinished.TakenUp is { } taken)
+        {
+            Dial = OtherForm.Text(taken, "dial");
+            (FirstNumber, FirstReading) = (OtherForm.Text(taken, nameof(FirstNumber)), OtherForm.Text(taken, nameof(FirstReading)));
+            (SecondNumber, SecondReading) = (OtherForm.Text(taken, nameof(SecondNumber)), OtherForm.Text(taken, nameof(SecondReading)));
+        }
+
+        if (!await LoadAsync(id))
+        {
+            return NotFound();
+        }
+
+        // Those of the dial on screen are what its readings come from.
+        Unfinished = FirstReading is null && SecondReading is null ? Unfinished : Unfinished with { Offered = [] };
+        return Page();
+    }
 
     /// <summary>Writes what was learnt into the machine's record.</summary>
     public async Task<IActionResult> OnPostAsync(int id)
@@ -85,7 +119,8 @@ public sealed class TestModel(Workroom workroom, Wording wording) : PageModel
         switch (await workroom.SaveAsync(learnt, id, testedWith, Guid.NewGuid()))
         {
             case SaveResult.Saved:
-                return Redirect($"/machines/{id}");
+                await drafts.DoneAsync(Key);
+                return this.RedirectSaying(!Stop && Next is { } next ? $"/machines/{id}/test?dial={NameOf(next.Head, next.Position)}" : $"/machines/{id}", $"Saved: {Said.Name(Row.Name)}, the {wording.Say(Position.Name())} dial as the swatches teach it.");
             case SaveResult.Stale:
                 Notice = "The machine’s record was changed on another device meanwhile. Nothing was written; what stands here now is read against the record as it is.";
                 Response.StatusCode = StatusCodes.Status409Conflict;

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Store;
 using YieldingLoop.Store.Records;
+using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.PutAway;
 
@@ -54,7 +55,7 @@ public sealed class IndexModel(PutAwayShelf shelf) : PageModel
             return Page();
         }
 
-        return Url.IsLocalUrl(back) ? Redirect(back!) : RedirectToPage();
+        return this.RedirectSaying(Url.IsLocalUrl(back) ? back! : "/put-away", "Brought back, as it was.");
     }
 
     private async Task LoadAsync(int page) => Gone = await shelf.ListAsync(page);

@@ -19,6 +19,9 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
     public ClothRow ClothRow { get; private set; } = null!;
 
+    /// <summary>The seam as it is stored; null while it is new.</summary>
+    public SeamRow? Stored { get; private set; }
+
     /// <summary>The cloths that may go into the seam beside its own.</summary>
     public ListPage<ClothRow> OtherCloths { get; private set; } = ListPage.Empty<ClothRow>();
 
@@ -68,7 +71,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
             return false;
         }
 
-        ClothRow = cloth;
+        (ClothRow, Stored) = (cloth, row);
         ClothFigures = cloth.Entry.Resolve();
         Procedure = row is null ? [] : ProcedureCatalogue.For(row.Entry, Wording.Settings.Schools);
         Setup = row is null ? null : await workroom.LastSetupOfAsync(row.Id);

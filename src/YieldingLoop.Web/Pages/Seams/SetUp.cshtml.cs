@@ -149,7 +149,15 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         }
 
         var snapshot = new SetupSnapshot(Row.Cloth!.Entry, Card.Cloth, SeamNow, Card.Machine, Card.Plan);
-        return await workroom.KeepAsync(snapshot, Row.Id, Row.ClothId, MachineRow.Id, Key) is SaveResult.Saved kept ? Redirect($"/setups/{kept.Id}") : NotFound();
+        if (await workroom.KeepAsync(snapshot, Row.Id, Row.ClothId, MachineRow.Id, Key) is not SaveResult.Saved kept)
+        {
+            return NotFound();
+        }
+
+        var row = await workroom.Setups.Where(s => s.Id == kept.Id).Select(s => new { s.SubmissionKey, s.CreatedAt }).FirstAsync();
+        return this.RedirectSaying($"/setups/{kept.Id}", row.SubmissionKey == Key
+            ? $"Kept: {Said.Name(Row.Name)} on {Said.Name(MachineRow.Name)}."
+            : $"This very set-up is kept already, since {When.Stamp(row.CreatedAt)}. It stands here once.");
     }
 
     private async Task<bool> LoadAsync(int id)

@@ -17,7 +17,7 @@ namespace YieldingLoop.Web.Pages.Setups;
 public sealed record AmendField(string Name, string Label, string Help, string Value, string? Fault);
 
 /// <summary>A kept set-up with other numbers: its next version.</summary>
-public sealed class AmendModel(Workroom workroom) : PageModel
+public sealed class AmendModel(Workroom workroom, Drafts drafts) : PageModel
 {
     private const int LongestRemark = 120;
 
@@ -35,14 +35,27 @@ public sealed class AmendModel(Workroom workroom) : PageModel
     [BindProperty]
     public string? Remark { get; set; }
 
-    public async Task<IActionResult> OnGetAsync(int id)
+    /// <summary>What was typed at this page and not kept.</summary>
+    public DraftOffer Unfinished { get; private set; } = DraftOffer.None;
+
+    public async Task<IActionResult> OnGetAsync(int id, int? draft)
     {
         if (!await FindAsync(id))
         {
             return NotFound();
         }
 
-        Fields = FieldsOf(null);
+        Unfinished = await DraftOffer.OfAsync(drafts, Request.Path, draft);
+        if (Unfinished.TakenUp is { } taken)
+        {
+            (Key, Remark) = (taken.Key, OtherForm.Text(taken, nameof(Remark)));
+            Fields = FieldsOf(field => OtherForm.Text(taken, field));
+        }
+        else
+        {
+            Fields = FieldsOf(null);
+        }
+
         return Page();
     }
 
@@ -67,6 +80,7 @@ public sealed class AmendModel(Workroom workroom) : PageModel
             Differential = Read("differential", problems).OrUnknown(),
             CuttingWidthMm = Read("cut", problems).OrUnknown(),
             ZigzagWidthMm = Read("width", problems).OrUnknown(),
+            FootPressure = Read("pressure", problems).OrUnknown(),
         };
         if ((Remark ?? "").Trim().Length > LongestRemark)
         {
@@ -79,7 +93,7 @@ public sealed class AmendModel(Workroom workroom) : PageModel
             switch (await workroom.AmendAsync(id, plan, (Remark ?? "").Trim(), Key))
             {
                 case SaveResult.Saved saved:
-                    return Redirect($"/setups/{saved.Id}");
+                    return this.RedirectSaying($"/setups/{saved.Id}", $"Kept: version {Row.Edition + 1} of {Said.Name(Row.Name)}. Version {Row.Edition} stays as it is.");
                 case SaveResult.Stale:
                     Problems = [new("version", "This version has been amended already, here or on another device. Open the newest version and amend that one.")];
                     Response.StatusCode = StatusCodes.Status409Conflict;
@@ -94,7 +108,7 @@ public sealed class AmendModel(Workroom workroom) : PageModel
             Response.StatusCode = StatusCodes.Status400BadRequest;
         }
 
-        Fields = FieldsOf(Request.Form);
+        Fields = FieldsOf(field => Request.Form[field]);
         return Page();
     }
 
@@ -108,6 +122,8 @@ public sealed class AmendModel(Workroom workroom) : PageModel
         Row = row;
         return true;
     }
+
+    private Machine Head => Row.Snapshot.Plan.Setup.HeadOf(Row.Snapshot.Machine);
 
     /// <summary>The dials of the set-up, each once.</summary>
     private IEnumerable<(ThreadPosition Position, DialScale Dial, double Number)> DialPlaces() =>
@@ -130,9 +146,9 @@ public sealed class AmendModel(Workroom workroom) : PageModel
         return null;
     }
 
-    private List<AmendField> FieldsOf(IFormCollection? typed)
+    private List<AmendField> FieldsOf(Func<string, string?>? typed)
     {
-        var (plan, machine) = (Row.Snapshot.Plan, Row.Snapshot.Machine);
+        var plan = Row.Snapshot.Plan;
         var fields = DialPlaces().Select(p => Field(p.Position.Id(), Phrase.Capital($"{p.Position.Name()} dial"), $"{FieldText.Of(p.Dial.Lowest)} to {FieldText.Of(p.Dial.Highest)}, {(p.Dial.Sense == DialSense.HigherIsTighter ? "higher" : "lower")} is tighter; kept at {FieldText.Of(p.Number)}", p.Number)).ToList();
         fields.Add(Field("length", "Stitch length", $"mm; kept at {FieldText.Of(plan.StitchLengthMm)}", plan.StitchLengthMm));
         if (plan.ZigzagWidthMm is { } width)
@@ -142,7 +158,7 @@ public sealed class AmendModel(Workroom workroom) : PageModel
 
         if (plan.Differential is { } ratio)
         {
-            fields.Add(Field("differential", "Differential", $"{FieldText.Of(machine.Feed!.Least)} to {FieldText.Of(machine.Feed.Most)}; kept at {FieldText.Of(ratio)}", ratio));
+            fields.Add(Field("differential", "Differential", $"{FieldText.Of(Head.Feed!.Least)} to {FieldText.Of(Head.Feed.Most)}; kept at {FieldText.Of(ratio)}", ratio));
         }
 
         if (plan.CuttingWidthFromRightMm is { } cut)
@@ -150,9 +166,14 @@ public sealed class AmendModel(Workroom workroom) : PageModel
             fields.Add(Field("cut", "Cutting width", $"mm from the right needle; kept at {FieldText.Of(cut)}", cut));
         }
 
+        if (plan.Setup.FootPressure.TryGet(out var pressure) && Head.FootPressure is { } pressures)
+        {
+            fields.Add(Field("pressure", "Foot pressure", $"1 is normal, {FieldText.Of(pressures.Least)} to {FieldText.Of(pressures.Most)}; kept at {FieldText.Of(pressure)}", pressure));
+        }
+
         return fields;
 
         AmendField Field(string name, string label, string help, double value) =>
-            new(name, label, help, typed?[name].ToString() ?? FieldText.Of(value), faults.GetValueOrDefault(name));
+            new(name, label, help, typed?.Invoke(name) ?? FieldText.Of(value), faults.GetValueOrDefault(name));
     }
 }

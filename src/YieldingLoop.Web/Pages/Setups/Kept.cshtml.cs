@@ -6,6 +6,7 @@ using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
+using YieldingLoop.Web.Forms;
 using YieldingLoop.Web.Pages.Shared;
 
 namespace YieldingLoop.Web.Pages.Setups;
@@ -27,10 +28,14 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
     public IReadOnlyList<SetupRow> Versions { get; private set; } = [];
 
     /// <summary>Every version with what it changed.</summary>
-    public IEnumerable<(SetupRow Version, IReadOnlyList<string> Changes)> History => Versions.Select((v, i) => (v, ChangesFrom(i + 1, v)));
+    public IEnumerable<(SetupRow Version, IReadOnlyList<string> Changes)> History => Versions.Select(v => (v, ChangesOf(v)));
 
-    private IReadOnlyList<string> ChangesFrom(int earlier, SetupRow later) =>
-        earlier < Versions.Count ? [.. SetupDifferences.Between(Versions[earlier].Snapshot.Plan.Setup, later.Snapshot.Plan.Setup).Select(d => Sentences.Fragment(d.Finding))] : [];
+    /// <summary>The newest version, where it is not the one on screen.</summary>
+    public SetupRow? Newer => Versions[0].Id != Row.Id && Versions[0].PutAwayAt is null ? Versions[0] : null;
+
+    private IReadOnlyList<string> ChangesOf(SetupRow version) =>
+        Versions.FirstOrDefault(v => v.Id == version.EarlierId) is { } earlier
+            ? [.. SetupDifferences.Between(earlier.Snapshot.Plan.Setup, version.Snapshot.Plan.Setup).Select(d => Sentences.Fragment(d.Finding))] : [];
 
     /// <summary>Seams it could be copied to.</summary>
     public ListPage<SeamRow> OtherSeams { get; private set; } = ListPage.Empty<SeamRow>();
@@ -43,6 +48,9 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
 
     /// <summary>Whether it has been on its machine.</summary>
     public bool ThreadedUp { get; private set; }
+
+    /// <summary>How often it was threaded up, or begun to be.</summary>
+    public int ThreadUps { get; private set; }
 
     /// <summary>The thread-up that is going on for it.</summary>
     public int? GoingOn { get; private set; }
@@ -61,7 +69,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
         switch (await workroom.SetSwatchPassedAsync(id, version, passed))
         {
             case SaveResult.Saved:
-                return Redirect($"/setups/{id}");
+                return this.RedirectSaying($"/setups/{id}", passed ? "Written down: the swatch passed, and this set-up is on its machine." : "Written down: the swatch has not passed.");
             case SaveResult.Stale:
                 Notice = "This was changed in another tab or on another device. Look at it as it stands now, then say it again.";
                 Response.StatusCode = StatusCodes.Status409Conflict;
@@ -83,8 +91,8 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
 
         switch (await workroom.PutOnMachineAsync(id, stateVersion))
         {
-            case SaveResult.Saved saved:
-                return Redirect($"/machines/{saved.Id}");
+            case SaveResult.Saved:
+                return this.RedirectSaying($"/setups/{id}", "Written down: this set-up is on its machine now.");
             case SaveResult.Stale:
                 Notice = "Somebody has said meanwhile what else is on this machine, here or on another device. Nothing was changed: look at the machine, then say it again.";
                 Response.StatusCode = StatusCodes.Status409Conflict;
@@ -109,6 +117,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
         Versions = await workroom.VersionsAsync(id);
         OtherSeams = await workroom.Seams.Include(x => x.Cloth).Where(x => x.PutAwayAt == null && x.Id != row.SeamId).OrderByDescending(x => x.ChangedAt).PageAsync(1, Workroom.MostOffered);
         OwnRules = [.. (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).Where(r => r.Applies(row.MachineId, row.ClothId, kept.Seam, kept.Plan.Setup))];
+        ThreadUps = (await threadUps.ListPastAsync(null, id, 1, 1)).Total;
         ThreadedUp = row.SwatchPassedAt is not null || await threadUps.DoneForAsync(id);
         StateVersion = (await workroom.StateOfAsync(row.MachineId))?.Version ?? 0;
         GoingOn = await threadUps.GoingOnForAsync(id);

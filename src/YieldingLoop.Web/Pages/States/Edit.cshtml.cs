@@ -33,6 +33,10 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
     [BindProperty(SupportsGet = true, Name = "as")]
     public MachineKind? As { get; set; }
 
+    /// <summary>The set-up that is to be threaded up, where the page was opened on the way to it.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int? Setup { get; set; }
+
     public override RecordKind Kind => RecordKind.State;
 
     public override bool CanKeepBoth => false;
@@ -73,5 +77,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
     protected override Task<SaveResult> SaveAsync(Setup entry, int? id) => workroom.SaveAsync(entry, id ?? 0, Input.Version, Input.Key);
 
-    protected override string AfterSaving(int id) => $"/machines/{id}";
+    protected override string SaidOf(StateRow row, bool made) => $"Saved: what is on {Said.Name(row.Name)} now.";
+
+    protected override string AfterSaving(int id) => Setup is { } setup ? $"/thread-ups/new?setup={setup}" : $"/machines/{id}";
 }

@@ -4,6 +4,7 @@ using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
+using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.ThreadUps;
 
@@ -55,7 +56,11 @@ public sealed class AtModel(Workroom workroom, Store.ThreadUps threadUps, Wordin
     public async Task<IActionResult> OnPostTakeBackAsync(int id, int done) => await AfterAsync(id, i => threadUps.TakeBackAsync(i, done));
 
     /// <summary>Gives up the rest.</summary>
-    public async Task<IActionResult> OnPostGiveUpAsync(int id) => await AfterAsync(id, threadUps.GiveUpAsync);
+    public async Task<IActionResult> OnPostGiveUpAsync(int id)
+    {
+        var left = await AfterAsync(id, threadUps.GiveUpAsync);
+        return left is RedirectResult to ? this.RedirectSaying(to.Url, "Left: the rest of this list. What was ticked stays written down.") : left;
+    }
 
     /// <summary>Works the rest out anew from what is on the machine now; a broken thread is not forgotten before it is in again.</summary>
     public async Task<IActionResult> OnPostReplanAsync(int id) => await AfterAsync(id, async i =>

@@ -42,6 +42,35 @@ document.addEventListener('alpine:init', () => {
     get body() { return this.kind === 'OnBody'; },
   }));
 
+  // A page of sums: asked again as it is typed into, its answers put in place of the old ones. The address follows,
+  // so that it can be kept or sent.
+  Alpine.data('reckoner', () => ({
+    timer: 0,
+    asked: 0,
+    changed() {
+      clearTimeout(this.timer);
+      this.timer = setTimeout(() => this.ask(), 350);
+    },
+    async ask() {
+      const turn = ++this.asked;
+      const url = new URL(window.location.href);
+      url.search = new URLSearchParams(new FormData(this.$root)).toString();
+      try {
+        const answer = await fetch(url);
+        if (!answer.ok) return;
+        const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
+        if (turn !== this.asked) return;
+        document.querySelectorAll('[data-live]').forEach((part) => {
+          const now = page.getElementById(part.id);
+          if (now && !part.contains(document.activeElement)) part.innerHTML = now.innerHTML;
+        });
+        window.history.replaceState(null, '', url);
+      } catch {
+        // The server is away: the answers stay as they were, and the button will say so.
+      }
+    },
+  }));
+
   Alpine.data('autoSubmit', () => ({
     scriptless: false,
     submit() { this.$root.requestSubmit(); },
@@ -70,6 +99,13 @@ document.addEventListener('DOMContentLoaded', () => {
   // A page that is left does not wait for the message on its way: the server tells by these which is the later.
   const sitting = `${Date.now()}-${Math.random()}`.slice(0, 40);
   let turn = 0;
+  // A form that asks by its address carries no key of its own: another form of the page has it.
+  const typed = () => {
+    const fields = new FormData(form);
+    const beside = form.dataset.draftWith && document.getElementById(form.dataset.draftWith);
+    if (beside) new FormData(beside).forEach((value, name) => fields.set(name, value));
+    return fields;
+  };
   const keep = async () => {
     clearTimeout(timer);
     if (sent || !changed) return;
@@ -79,7 +115,7 @@ document.addEventListener('DOMContentLoaded', () => {
     here.searchParams.delete('handler');
     turn += 1;
     try {
-      const answer = await fetch(`/drafts?${new URLSearchParams({ path: here.pathname + here.search, sitting, turn })}`, { method: 'POST', body: new FormData(form), keepalive: true });
+      const answer = await fetch(`/drafts?${new URLSearchParams({ path: here.pathname + here.search, sitting, turn })}`, { method: 'POST', body: typed(), keepalive: true });
       // The record has been made of it already: there is nothing left to keep.
       if (answer.status === 204) return;
       if (answer.status === 401) throw new Error('enter the passcode again, in another tab.');
@@ -117,6 +153,7 @@ document.addEventListener('DOMContentLoaded', () => {
     m: go('/machines'),
     d: go('/drawer'),
     g: go('/glossary'),
+    r: go('/reckoner'),
     u: press('[data-key="u"]'),
     '/': () => { const field = document.getElementById('q'); if (field) field.focus(); else go('/setups#q')(); },
     '?': () => keys.showModal(),
