@@ -90,7 +90,9 @@ public sealed class MachineKindTests : IDisposable
         var setup = await visitor.OpenAsync("/setups/4");
         await visitor.PressAsync(setup, "The swatch passed");
         Assert.DoesNotContain("Tern blue cone", (await visitor.OpenAsync("/machines/2")).QuerySelector(".on-it")!.TextContent, StringComparison.Ordinal);
-        Assert.Equal("/machines/1", (await visitor.PressAsync(await visitor.OpenAsync("/setups/1"), "It is on the machine now")).Location);
+        var said = await visitor.PressAsync(await visitor.OpenAsync("/setups/1"), "It is on the machine now");
+        Assert.Equal("/setups/1", said.Location);
+        Assert.Equal("Written down: this set-up is on its machine now.", (await visitor.OpenAsync(said.Location!)).QuerySelector(".said")!.TextContent.Trim());
     }
 
     [Fact]
@@ -110,13 +112,13 @@ public sealed class MachineKindTests : IDisposable
         const string Readings = "firstNumber=4&firstReading=0.5&secondNumber=6&secondReading=-0.5";
         var page = await visitor.OpenAsync($"/machines/1/test?dial=upper-looper&{Readings}");
         Assert.Contains("a higher number is looser. It balances at 5", page.QuerySelector("aside")!.TextContent, StringComparison.Ordinal);
-        Assert.Equal("/machines/1", (await visitor.PressAsync(page, "Write it into the record")).Location);
+        Assert.Equal("/machines/1", (await visitor.PressAsync(page, "Write it and stop here")).Location);
         var machine = await visitor.OpenAsync("/machines/1");
         Assert.Equal("5", machine.Value("Input_Dials_2__Neutral"));
         Assert.Equal("-1", machine.QuerySelector("#Input_Dials_2__Sense option[selected]")!.GetAttribute("value"));
 
         // The same page sent again finds a machine that was changed since: nothing is written.
-        Assert.Equal(HttpStatusCode.Conflict, (await visitor.PressAsync(page, "Write it into the record")).Status);
+        Assert.Equal(HttpStatusCode.Conflict, (await visitor.PressAsync(page, "Write it and stop here")).Status);
     }
 
     [Fact]

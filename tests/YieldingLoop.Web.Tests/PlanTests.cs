@@ -214,7 +214,7 @@ public sealed class PlanTests(App app) : IClassFixture<App>
             Assert.Contains(words, (await visitor.OpenAsync(answer.Location! + "/print")).QuerySelector("footer")!.TextContent, StringComparison.Ordinal);
             // On the machine, its state is one that can be.
             var on = await visitor.PressAsync(kept, "It is on the machine now");
-            Assert.Equal($"/machines/{machine}", on.Location);
+            Assert.Equal(answer.Location, on.Location);
             await visitor.OpenAsync($"/states/{machine}");
         }
     }
@@ -248,13 +248,18 @@ public sealed class BookTests : IDisposable
         Assert.Contains("loops on the face", second.QuerySelector(".versions")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("swatch not yet", second.QuerySelector(".swatch-state")!.TextContent, StringComparison.Ordinal);
 
-        // The first stays as it was kept and leads to the newest; lists show the newest only.
+        // The first stays as it was kept and leads to the newest; it is what worked, and lists show the untried one beside it.
         var first = await visitor.OpenAsync("/setups/1");
-        Assert.Contains("There is a newer version", first.QuerySelector(".notice")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("This one worked. There is a newer version, whose swatch has not passed yet: version 2, “loops on the face”.", first.QuerySelector(".notice")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("swatch passed", first.QuerySelector(".swatch-state")!.TextContent, StringComparison.Ordinal);
         var list = (await visitor.OpenAsync("/setups")).QuerySelectorAll(".setup-list a").Select(a => a.GetAttribute("href")).ToList();
         Assert.Contains(done.Location, list);
-        Assert.DoesNotContain("/setups/1", list);
+        Assert.Contains("/setups/1", list);
+        var beside = Assert.Single((await visitor.OpenAsync("/setups")).QuerySelectorAll(".setup-list li"), li => li.QuerySelector("a")!.GetAttribute("href") == "/setups/1").QuerySelector(".newer")!;
+        Assert.Equal((done.Location, "Version 2 is newer, and its swatch has not passed yet"), (beside.GetAttribute("href"), beside.TextContent));
+        var worked = (await visitor.OpenAsync("/")).QuerySelectorAll("[aria-labelledby=worked] .setup-list a").Select(a => a.GetAttribute("href")).ToList();
+        Assert.Contains("/setups/1", worked);
+        Assert.Contains(done.Location, worked);
         // Amended from the same version on another device: said, and nothing lost.
         var again = await visitor.SendAsync(await visitor.OpenAsync("/setups/1/amend"), "/setups/1/amend", new() { ["length"] = "2" }, "amend");
         Assert.Equal(HttpStatusCode.Conflict, again.Status);

@@ -46,7 +46,7 @@ public sealed class RaceTests : IDisposable
         for (var race = 1; race <= Races; race++)
         {
             await ReadyAsync(left);
-            var setup = await AskAsync(context => context.Setups.Where(s => s.MachineId == Machine && !s.Superseded && s.PutAwayAt == null).Select(s => s.Id).FirstAsync());
+            var setup = await AskAsync(context => context.Setups.Where(s => s.MachineId == Machine && s.PutAwayAt == null && s.Later.All(l => l.PutAwayAt != null)).Select(s => s.Id).FirstAsync());
             var version = await StateVersionAsync();
             var (first, second) = (await OpenAsync(one, left, setup, $"{race}a"), await OpenAsync(other, right, setup, $"{race}b"));
             using var start = new Barrier(2);
@@ -82,7 +82,7 @@ public sealed class RaceTests : IDisposable
     /// <summary>A thread-up is going on at the machine with a step left to tick.</summary>
     private async Task ReadyAsync(Visitor visitor)
     {
-        var setup = await AskAsync(context => context.Setups.Where(s => s.MachineId == Machine && !s.Superseded && s.PutAwayAt == null).Select(s => s.Id).FirstAsync());
+        var setup = await AskAsync(context => context.Setups.Where(s => s.MachineId == Machine && s.PutAwayAt == null && s.Later.All(l => l.PutAwayAt != null)).Select(s => s.Id).FirstAsync());
         if (await GoingOnAsync() is { } going)
         {
             var at = await visitor.OpenAsync($"/thread-ups/{going}");

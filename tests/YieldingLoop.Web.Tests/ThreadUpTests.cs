@@ -94,7 +94,7 @@ public sealed class ThreadUpTests : IDisposable
         Assert.Equal(card.QuerySelectorAll(".dials .dial-number").Select(d => d.TextContent.Trim()).Where(d => d != "–"), end.QuerySelectorAll(".on-it strong").Select(d => d.TextContent.Trim()));
         // Nothing is left to change; what the user says instead goes through the state's own page.
         Assert.Contains("everything is on already", (await visitor.OpenAsync("/thread-ups/new?setup=3")).Body!.TextContent, StringComparison.Ordinal);
-        Assert.Contains(end.QuerySelectorAll("a"), a => a.GetAttribute("href") == "/states/2");
+        Assert.Contains(end.QuerySelectorAll("a"), a => a.GetAttribute("href") == "/states/2?setup=3");
     }
 
     [Fact]

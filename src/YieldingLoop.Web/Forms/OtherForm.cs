@@ -26,7 +26,7 @@ public sealed partial record OtherForm(Regex Path, string Unnamed)
     public static bool IsTyped(string field) => !field.StartsWith("__", StringComparison.Ordinal) && field is not (Key or Title or "Version");
 
     /// <summary>What stood in a field when the form was left; null where it had none of the name.</summary>
-    public static string? Text(DraftRow draft, string field) => draft.Fields.FirstOrDefault(f => f.Name == field)?.Value;
+    public static string? Text(DraftRow draft, string field) => draft.Fields.FirstOrDefault(f => f.Name.Equals(field, StringComparison.OrdinalIgnoreCase))?.Value;
 
     [GeneratedRegex(@"^/setups/\d+/amend$")]
     private static partial Regex Amend();

@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
@@ -49,7 +50,7 @@ public static class ReckonerLinks
             links.Add(("How wide the twin needle may swing", Address("twin", new()
             {
                 ["machine"] = machineId is { } id ? FieldText.Of(id) : null,
-                ["pack"] = $"{FieldText.Of(gap)}/{FieldText.Of(plan.Needle.SizeMetric)}",
+                ["pack"] = new TwinNeedle(gap, plan.NeedleSize).Pack,
                 ["plate"] = plan.PlateName,
                 ["foot"] = plan.FootName,
             })));

@@ -1,0 +1,298 @@
+using System.Net;
+using System.Text.RegularExpressions;
+using AngleSharp.Html.Dom;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
+
+namespace YieldingLoop.Web.Tests;
+
+/// <summary>What somebody new to the workroom trips over: nothing out of sight, nothing lost, and every save answered.</summary>
+public sealed partial class NewcomerTests : IDisposable
+{
+    private readonly App app = new();
+    private readonly Visitor visitor;
+
+    public NewcomerTests() => visitor = app.Visit();
+
+    public void Dispose() => app.Dispose();
+
+    [Fact]
+    public async Task Whatever_is_kept_is_reached_from_the_workroom_by_links_alone()
+    {
+        // A version beside the one that worked, a seam whose swatch passed, a thread-up that was given up, one after a broken thread.
+        await visitor.SendAsync(await visitor.OpenAsync("/setups/1/amend"), "/setups/1/amend", new() { ["length"] = "2" }, "amend");
+        var begun = (await visitor.SendAsync(await visitor.OpenAsync("/thread-ups/new?setup=4"), "/thread-ups/new?setup=4", [], "begin")).Location!;
+        await visitor.PressAsync(await visitor.OpenAsync(begun), "Leave the rest for good");
+        await visitor.SendAsync(await visitor.OpenAsync("/thread-ups/new?machine=1&broke=upper-looper"), "/thread-ups/new?machine=1&broke=upper-looper", [], "begin");
+
+        var reached = new HashSet<string>();
+        var waiting = new Queue<string>(["/"]);
+        while (waiting.TryDequeue(out var path))
+        {
+            if (!reached.Add(path) || path.Contains("/print", StringComparison.Ordinal))
+            {
+                continue;
+            }
+
+            Assert.True(reached.Count < 400, "The walk does not end.");
+            var page = await visitor.OpenAsync(path);
+            foreach (var link in page.QuerySelectorAll("a[href]").Select(a => a.GetAttribute("href")!.Split('#')[0]))
+            {
+                // Answers that depend on what is asked are many; the records are none of them.
+                if (link.StartsWith('/') && !link.Contains("handler=", StringComparison.Ordinal) && !Asked().IsMatch(link))
+                {
+                    waiting.Enqueue(link);
+                }
+            }
+        }
+
+        using var scope = app.Services.CreateScope();
+        var context = scope.ServiceProvider.GetRequiredService<WorkroomContext>();
+        var kept = new List<string>();
+        foreach (var type in RecordKinds.All.Where(t => t.Kind is not RecordKind.ThreadUp))
+        {
+            kept.AddRange((await type.Rows(context).Where(r => r.PutAwayAt == null).Select(r => r.Id).ToListAsync()).Select(id => $"{type.FormPath ?? "/setups/"}{id}"));
+        }
+
+        kept.AddRange((await context.ThreadUps.Select(t => t.Id).ToListAsync()).Select(id => $"/thread-ups/{id}"));
+        Assert.True(kept.Count > 50, $"{kept.Count} records are few for the demo.");
+        Assert.Empty(kept.Where(path => !reached.Any(r => r.Split('?')[0] == path)));
+    }
+
+    [GeneratedRegex(@"^/(reckoner|seams/\d+/set-up|thread-ups/new|machines/\d+/test|seams/new|machines/new|setups/\d+/copy)\?|^/seams/start\?like|^/glossary")]
+    private static partial Regex Asked();
+
+    [Theory]
+    [InlineData("/cloths/1", "Input.Name", "Power knit, navy", "Saved: the cloth “Power knit, navy”, as it stands now.")]
+    [InlineData("/cloths/new", "Input.Name", "Loop-back", "Saved: the new cloth “Loop-back”.")]
+    [InlineData("/seams/2", "Input.Name", "Cuff of the sleeve", "Saved: the seam “Cuff of the sleeve”, as it stands now.")]
+    [InlineData("/machines/2", "Input.Name", "By the window", "Saved: the machine “By the window”, as it stands now.")]
+    [InlineData("/states/2", "Input.LengthMm", "3", "Saved: what is on “")]
+    [InlineData("/rules/new", "Input.Text", "Sample the cuff twice.", "Saved: the new rule “")]
+    [InlineData("/threads/2", "Input.Name", "Sand", "Saved: the thread “Sand”, as it stands now.")]
+    public async Task After_a_save_the_next_page_says_once_what_was_saved(string path, string field, string value, string said)
+    {
+        var typed = new Dictionary<string, string?> { [field] = value };
+        if (path == "/cloths/new")
+        {
+            typed["Input.TypicalId"] = "interlock";
+        }
+
+        if (path == "/rules/new")
+        {
+            typed["Input.Source"] = "a trial in May";
+        }
+
+        var answer = await visitor.SendAsync(await visitor.OpenAsync(path), path, typed);
+        Assert.Equal(HttpStatusCode.Redirect, answer.Status);
+        Assert.StartsWith(said, SaidOn(await visitor.OpenAsync(answer.Location!)), StringComparison.Ordinal);
+        Assert.Null((await visitor.OpenAsync(answer.Location!)).QuerySelector(".said"));
+    }
+
+    [Fact]
+    public async Task What_was_done_beside_the_forms_is_said_too()
+    {
+        async Task<string?> After(Answer answer) => SaidOn(await visitor.OpenAsync(answer.Location!));
+        Assert.Equal("Saved: the settings, for every page and everyone in this workroom.", await After(await visitor.SendAsync(await visitor.OpenAsync("/settings"), "/settings", new() { ["PerStep"] = "2" }, "settings")));
+        Assert.StartsWith("Written down: the swatch has not passed", await After(await visitor.PressAsync(await visitor.OpenAsync("/setups/1"), "It has not after all")), StringComparison.Ordinal);
+        Assert.StartsWith("Written down: the swatch passed", await After(await visitor.PressAsync(await visitor.OpenAsync("/setups/1"), "The swatch passed")), StringComparison.Ordinal);
+        var amended = await visitor.SendAsync(await visitor.OpenAsync("/setups/2/amend"), "/setups/2/amend", new() { ["length"] = "2" }, "amend");
+        Assert.StartsWith("Kept: version 2 of “", await After(amended), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_same_set_up_kept_again_is_kept_once_and_said_so()
+    {
+        var first = await visitor.SendAsync(await visitor.OpenAsync("/seams/2/set-up?machine=1&length=2"), "/seams/2/set-up?machine=1&length=2", [], "keep");
+        Assert.StartsWith("Kept: “", SaidOn(await visitor.OpenAsync(first.Location!)), StringComparison.Ordinal);
+        var again = await visitor.SendAsync(await visitor.OpenAsync("/seams/2/set-up?machine=1&length=2"), "/seams/2/set-up?machine=1&length=2", [], "keep");
+        Assert.Equal(first.Location, again.Location);
+        Assert.StartsWith("This very set-up is kept already, since ", SaidOn(await visitor.OpenAsync(again.Location!)), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task On_the_way_to_a_thread_up_what_is_on_the_machine_leads_back_to_it()
+    {
+        var way = await visitor.OpenAsync("/thread-ups/new?setup=3");
+        var link = way.QuerySelectorAll("a").Single(a => a.TextContent == "Something else is on it").GetAttribute("href")!;
+        var form = await visitor.OpenAsync(link);
+        Assert.Equal("/thread-ups/new?setup=3", (await visitor.SendAsync(form, "/states/2", new() { ["Input.LengthMm"] = "3" })).Location);
+    }
+
+    [Fact]
+    public async Task The_rest_of_a_list_is_left_only_after_it_was_said_what_stays_done()
+    {
+        var at = (await visitor.SendAsync(await visitor.OpenAsync("/thread-ups/new?setup=4"), "/thread-ups/new?setup=4", [], "begin")).Location!;
+        var page = await visitor.OpenAsync(at);
+        var count = int.Parse(Steps().Match(page.QuerySelector(".at-count")!.TextContent).Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture);
+        Assert.Contains($"Nothing is ticked yet, so nothing on the machine’s record changes. Not done: steps 1 to {count}", page.QuerySelector(".leave")!.TextContent, StringComparison.Ordinal);
+        await visitor.PostAsync((IHtmlFormElement)page.QuerySelector("form[data-tick]")!, at + "?handler=Tick", new() { ["done"] = "2" });
+        page = await visitor.OpenAsync(at);
+        Assert.Contains($"What stays done: steps 1 to 2. The machine’s record has them. Not done: steps 3 to {count}, first “{page.QuerySelector(".at-title")!.TextContent}”.", page.QuerySelector(".leave")!.TextContent, StringComparison.Ordinal);
+        await visitor.PressAsync(page, "Leave the rest for good");
+        Assert.Equal("Left: the rest of this list. What was ticked stays written down.", SaidOn(await visitor.OpenAsync(at)));
+    }
+
+    [GeneratedRegex(@"of (\d+)")]
+    private static partial Regex Steps();
+
+    [Fact]
+    public async Task A_seam_is_on_another_cloth_in_two_taps()
+    {
+        var kept = await visitor.OpenAsync("/setups/2");
+        var cloths = await visitor.OpenAsync(kept.QuerySelectorAll("a").Single(a => a.TextContent == "The same seam on another cloth").GetAttribute("href")!);
+        var seam = await SeamAsync(2);
+        var tile = cloths.QuerySelectorAll(".tile button").OfType<IHtmlButtonElement>().First();
+        Assert.DoesNotContain(cloths.QuerySelectorAll(".tile button").OfType<IHtmlButtonElement>(), b => b.Value == $"{seam.ClothId}");
+        var copied = await visitor.PostAsync(tile.Form!, "/seams/start", new() { ["cloth"] = tile.Value });
+        var page = await visitor.OpenAsync(copied.Location!);
+        Assert.StartsWith("Saved: the new seam “", SaidOn(page), StringComparison.Ordinal);
+        Assert.NotNull(page.QuerySelector(".answer"));
+        var made = await SeamAsync(int.Parse(copied.Location!.Split('/')[2], System.Globalization.CultureInfo.InvariantCulture));
+        Assert.Equal((seam.Entry, int.Parse(tile.Value, System.Globalization.CultureInfo.InvariantCulture)), (made.Entry, made.ClothId));
+        // The same page pressed twice copies once; a cloth that is not there is none.
+        Assert.Equal(copied.Location, (await visitor.PostAsync(tile.Form!, "/seams/start", new() { ["cloth"] = tile.Value })).Location);
+        Assert.Equal(HttpStatusCode.NotFound, (await visitor.PostAsync(tile.Form!, "/seams/start", new() { ["cloth"] = "999", ["Key"] = $"{Guid.NewGuid()}" })).Status);
+        await visitor.OpenAsync("/seams/start?like=999", HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task Choices_are_offered_for_another_seam_only_where_there_is_one()
+    {
+        using var alone = new App { Empty = true };
+        var one = alone.Visit();
+        var cloth = (await one.SendAsync(await one.OpenAsync("/cloths/new"), "/cloths/new", new() { ["Input.Name"] = "Interlock", ["Input.TypicalId"] = "interlock" })).Location!.Split('/')[2];
+        await one.SendAsync(await one.OpenAsync("/machines/new?is=Overlocker"), "/machines/new?is=Overlocker", new() { ["Input.Name"] = "Bench" });
+        var way = (await one.SendAsync(await one.OpenAsync($"/seams/new?cloth={cloth}"), $"/seams/new?cloth={cloth}", new() { ["Input.Name"] = "Side", ["Input.NeedKind"] = "OnBody", ["Input.OnBodyMm"] = "130" })).Location!;
+        var kept = await one.OpenAsync((await one.SendAsync(await one.OpenAsync(way), way, [], "keep")).Location!);
+        Assert.DoesNotContain(kept.QuerySelectorAll("button"), b => b.TextContent == "Copy its choices");
+        Assert.Contains((await visitor.OpenAsync("/setups/2")).QuerySelectorAll("button"), b => b.TextContent == "Copy its choices");
+    }
+
+    [Fact]
+    public async Task Another_kind_of_machine_keeps_what_was_typed()
+    {
+        var form = await visitor.OpenAsync("/machines/new");
+        var typed = await visitor.PostAsync((IHtmlFormElement)form.GetElementById("entry")!, "/machines/new?is=Convertible&handler=Kind", new()
+        {
+            ["Input.Name"] = "Attic", ["Input.NeedleSystem"] = "its own", ["Input.Dials[2].Neutral"] = "5", ["Input.Dials[2].Label"] = "U", ["Input.StitchLength.Most"] = "4.5", ["Input.GaugeMm"] = "2.2",
+        });
+        Assert.Equal(HttpStatusCode.OK, typed.Status);
+        Assert.Equal(("Attic", "its own", "5", "U", "4.5", "2.2"), (typed.Typed("Input_Name"), typed.Typed("Input_NeedleSystem"), typed.Typed("Input_Dials_2__Neutral"), typed.Typed("Input_Dials_2__Label"), typed.Typed("Input_StitchLength_Most"), typed.Typed("Input_GaugeMm")));
+        Assert.Equal("convertible", typed.Page.QuerySelector(".kinds [aria-current]")!.TextContent.Trim().Split(' ')[0]);
+
+        // Two needles are a choice at once, and what was typed stays through it.
+        var two = await visitor.PostAsync((IHtmlFormElement)typed.Page.GetElementById("entry")!, "/machines/new?is=Convertible&centre=false&handler=Kind", new() { ["Input.CoverDials[3].Neutral"] = "3" });
+        Assert.Equal(("Attic", "5", "3"), (two.Typed("Input_Name"), two.Typed("Input_Dials_2__Neutral"), two.Typed("Input_CoverDials_3__Neutral")));
+        Assert.False(((IHtmlInputElement)two.Page.GetElementById("Input_CoverDials_1__Fitted")!).IsChecked);
+        var saved = await visitor.PostAsync((IHtmlFormElement)two.Page.GetElementById("entry")!, ((IHtmlFormElement)two.Page.GetElementById("entry")!).GetAttribute("action")!, []);
+        Assert.Equal(HttpStatusCode.Redirect, saved.Status);
+        var machine = await visitor.OpenAsync(saved.Location!);
+        Assert.Equal("5", machine.Value("Input_Dials_2__Neutral"));
+        Assert.DoesNotContain("centre", machine.QuerySelector("aside")!.TextContent, StringComparison.Ordinal);
+
+        // Back to the first kind, the name and the dials it has are still there.
+        var back = await visitor.PostAsync((IHtmlFormElement)two.Page.GetElementById("entry")!, "/machines/new?is=Plain&handler=Kind", []);
+        Assert.Equal(("Attic", "4.5"), (back.Typed("Input_Name"), back.Typed("Input_StitchLength_Most")));
+        Assert.Equal(HttpStatusCode.NotFound, (await visitor.PostAsync((IHtmlFormElement)form.GetElementById("entry")!, "/machines/new?is=Loom&handler=Kind", [])).Status);
+    }
+
+    [Fact]
+    public async Task Enter_in_a_field_of_a_new_machine_saves_it()
+    {
+        var page = await visitor.OpenAsync("/machines/new?is=Coverstitch");
+        var first = page.QuerySelectorAll("button").OfType<IHtmlButtonElement>().First(b => b.GetAttribute("form") == "entry");
+        Assert.Null(first.GetAttribute("formaction"));
+    }
+
+    [Fact]
+    public async Task Four_dials_are_tested_in_one_sitting_each_from_its_own_neutral()
+    {
+        var address = "/machines/1/test?dial=needle-left";
+        var tested = new List<string>();
+        for (var dial = 0; dial < 4; dial++)
+        {
+            var page = await visitor.OpenAsync(address);
+            var position = ((IHtmlInputElement)page.QuerySelector("input[name=dial]")!).Value;
+            tested.Add(position);
+            var scale = await visitor.OpenAsync("/machines/1");
+            Assert.Equal(scale.Value($"Input_Dials_{dial}__Neutral"), page.Value("firstNumber"));
+            var first = double.Parse(page.Value("firstNumber")!, System.Globalization.CultureInfo.InvariantCulture);
+            var second = double.Parse(page.Value("secondNumber")!, System.Globalization.CultureInfo.InvariantCulture);
+            var readings = position.StartsWith("needle", StringComparison.Ordinal) ? ("1.2", "0.4") : position.StartsWith("upper", StringComparison.Ordinal) ? ("-0.4", "0.6") : ("0.4", "-0.6");
+            FormattableString asked = $"{address}&firstNumber={first}&secondNumber={second}&firstReading={readings.Item1}&secondReading={readings.Item2}";
+            var read = await visitor.OpenAsync(FormattableString.Invariant(asked));
+            var written = read.QuerySelectorAll("button").Single(b => b.GetAttribute("form") == "learn" && b.ClassList.Contains("btn-next"));
+            var answer = await visitor.PressAsync(read, written.TextContent.Trim());
+            Assert.Equal(HttpStatusCode.Redirect, answer.Status);
+            address = answer.Location!;
+        }
+
+        Assert.Equal(["needle-left", "needle-right", "upper-looper", "lower-looper"], tested);
+        Assert.Equal("/machines/1", address);
+        Assert.StartsWith("Saved: “", SaidOn(await visitor.OpenAsync(address)), StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("/setups/7/amend", "Key", "length", "2", "Remark", "too long")]
+    [InlineData("/settings", "Key", "PerStep", "3", "School.join", "lightness-first")]
+    [InlineData("/machines/1/test?dial=upper-looper", "Key", "firstNumber", "3", "firstReading", "-0.5")]
+    public async Task What_is_typed_beside_the_records_is_a_draft_too(string path, string key, string field, string value, string other, string otherValue)
+    {
+        var page = await visitor.OpenAsync(path);
+        var form = (IHtmlFormElement)page.QuerySelector("form[data-draft]")!;
+        var carrier = form.GetAttribute("data-draft-with") is { } with ? (IHtmlFormElement)page.GetElementById(with)! : form;
+        var fields = Visitor.Fields(form).Concat(Visitor.Fields(carrier)).GroupBy(f => f.Key).Select(g => g.Last()).ToDictionary(f => f.Key, f => (string?)f.Value);
+        Assert.True(Guid.TryParse(fields[key], out _));
+        (fields[field], fields[other]) = (value, otherValue);
+        var kept = await visitor.PostAsync(carrier, $"/drafts?path={Uri.EscapeDataString(path)}&sitting=a&turn=1", fields);
+        Assert.Equal(HttpStatusCode.OK, kept.Status);
+
+        var offered = await visitor.OpenAsync(path);
+        var go = offered.QuerySelector(".offer a")!.GetAttribute("href")!;
+        Assert.Contains(go, (await visitor.OpenAsync("/drafts")).QuerySelectorAll("a").Select(a => a.GetAttribute("href")));
+        var taken = await visitor.OpenAsync(go);
+        Assert.Contains("Taken up again", taken.Body!.TextContent, StringComparison.Ordinal);
+        var typed = Visitor.Fields((IHtmlFormElement)taken.QuerySelector("form[data-draft]")!).ToDictionary(f => f.Key, f => f.Value, StringComparer.OrdinalIgnoreCase);
+        Assert.Equal((value, otherValue), (typed[field], typed[other]));
+        Assert.Empty(taken.QuerySelectorAll(".offer"));
+
+        // Kept, it is finished; a draft of a page that is none is refused.
+        if (!path.Contains("/test", StringComparison.Ordinal))
+        {
+            await visitor.PostAsync((IHtmlFormElement)taken.QuerySelector("form[data-draft]")!, path, []);
+            Assert.Empty((await visitor.OpenAsync(path)).QuerySelectorAll(".offer"));
+        }
+
+        Assert.Equal(HttpStatusCode.BadRequest, (await visitor.PostAsync(carrier, "/drafts?path=/setups/7/print&sitting=a&turn=2", fields)).Status);
+    }
+
+    [Fact]
+    public async Task The_reckoner_is_reached_from_the_seam_with_its_figures_filled_in()
+    {
+        // The band of the club top: opening and what has to pass come from the seam.
+        foreach (var (path, sum, filled) in new[] { ("/seams/10", "band", "bandCloth"), ("/seams/9/set-up?machine=3", "hem", "rows"), ("/seams/9/set-up?machine=4", "twin", "pack") })
+        {
+            var page = await visitor.OpenAsync(path);
+            var href = page.QuerySelectorAll("a").Select(a => a.GetAttribute("href")!).Single(h => h is not null && h.StartsWith("/reckoner?", StringComparison.Ordinal) && h.EndsWith("#" + sum, StringComparison.Ordinal));
+            var reckoner = await visitor.OpenAsync(href.Split('#')[0]);
+            Assert.False(string.IsNullOrEmpty(reckoner.Value(filled) ?? (reckoner.GetElementById(filled) as IHtmlSelectElement)?.Value), $"{path}: {href}");
+            Assert.NotNull(reckoner.QuerySelector($"#{sum}-answer"));
+        }
+
+        // One sum asked keeps the fields of the others.
+        var form = (IHtmlFormElement)(await visitor.OpenAsync("/reckoner?opening=430&guide=28&pack=4.0/75")).GetElementById("sums")!;
+        var fields = Visitor.Fields(form).ToDictionary(f => f.Key, f => f.Value);
+        Assert.Equal(("430", "28", "4.0/75"), (fields["opening"], fields["guide"], fields["pack"]));
+    }
+
+    private static string? SaidOn(IHtmlDocument page) => page.QuerySelector(".said")?.TextContent.Trim();
+
+    private async Task<SeamRow> SeamAsync(int id)
+    {
+        using var scope = app.Services.CreateScope();
+        return await scope.ServiceProvider.GetRequiredService<WorkroomContext>().Seams.AsNoTracking().SingleAsync(s => s.Id == id);
+    }
+}
