@@ -288,6 +288,34 @@ public sealed partial class NewcomerTests : IDisposable
         Assert.Equal(("430", "28", "4.0/75"), (fields["opening"], fields["guide"], fields["pack"]));
     }
 
+    [Fact]
+    public async Task What_is_pinned_is_listed_whatever_comes_of_it_and_nothing_is_let_go_of_without_a_word()
+    {
+        var clash = await visitor.OpenAsync("/seams/2/set-up?stitch=406&finger=in&length=2.6");
+        Assert.Equal(["Stitch: two-needle coverstitch", "Finger: in", "Stitch length: 2.6 mm"], clash.QuerySelectorAll("#pinned .chip").Select(c => c.TextContent));
+        Assert.Contains("These do not go together on any machine at hand: the two-needle coverstitch and the finger “in”.", clash.QuerySelector(".notice-fault")!.TextContent, StringComparison.Ordinal);
+        var other = await visitor.OpenAsync("/seams/2/set-up?machine=1&needlePoint=sharp&finger=in");
+        Assert.Contains("Not pinned, because this machine has no such choice: needle point “sharp”.", other.QuerySelector(".notice")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(["Finger: in", "Machine: Boathouse overlocker"], other.QuerySelectorAll("#pinned .chip").Select(c => c.TextContent));
+    }
+
+    [Fact]
+    public async Task Why_not_asks_for_a_choice_and_can_be_asked_again_beside_the_answer()
+    {
+        var nothing = await visitor.OpenAsync("/seams/2/set-up?why=true");
+        Assert.Equal("Nothing is chosen to ask about", nothing.QuerySelector("#why-not h2")!.TextContent);
+        var asked = await visitor.OpenAsync("/seams/2/set-up?why=true&length=4");
+        Assert.Contains("stitch length: 4 mm", asked.QuerySelector("#why-not h2")!.TextContent, StringComparison.Ordinal);
+        foreach (var page in new[] { nothing, asked })
+        {
+            // The fields stand right after the answer, open, and both buttons lead the eye to what they answer.
+            Assert.Equal("pins", page.QuerySelector("#why-not")!.NextElementSibling!.ClassList.Last());
+            Assert.True(page.QuerySelector(".pins")!.HasAttribute("open"));
+            Assert.Single(page.QuerySelectorAll(".pins"));
+            Assert.Equal(["/seams/2/set-up#main", "/seams/2/set-up#why-not"], page.QuerySelectorAll(".pins button").Select(b => b.GetAttribute("formaction")));
+        }
+    }
+
     private static string? SaidOn(IHtmlDocument page) => page.QuerySelector(".said")?.TextContent.Trim();
 
     private async Task<SeamRow> SeamAsync(int id)

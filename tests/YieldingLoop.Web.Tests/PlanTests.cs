@@ -185,7 +185,7 @@ public sealed class PlanTests(App app) : IClassFixture<App>
         var pinned = await visitor.OpenAsync("/seams/4/set-up?machine=1&length=3&needleThread=stretch-polyester");
         Assert.Contains("3 mm", pinned.QuerySelector(".setting strong")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("stretch polyester", pinned.QuerySelector(".dial-thread")!.TextContent, StringComparison.Ordinal);
-        Assert.Equal(2, pinned.QuerySelectorAll(".pinned-list .chip").Length);
+        Assert.Equal(3, pinned.QuerySelectorAll(".pinned-list .chip").Length);
         var answer = await visitor.SendAsync(pinned, pinned.GetElementById("keep")!.GetAttribute("action")!, [], "keep");
         Assert.Equal(HttpStatusCode.Redirect, answer.Status);
         var kept = await visitor.OpenAsync(answer.Location!);

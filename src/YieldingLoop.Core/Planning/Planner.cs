@@ -64,6 +64,11 @@ public static class Planner
 
         var best = free.Best[0];
         var plan = PlanWriter.Write(best, asked, need);
+        if (PinsTogether.Clash(instead, asked) is var (_, clash))
+        {
+            return Outcome.Of(new WhyNotAnswer(PlanBehind.Of(clash), true, null));
+        }
+
         var nothing = PlanBehind.Of(new("cannot-be-set"));
         // As little else as possible is changed: all the rest stays where that can be, then machine and stitch, then the machine.
         foreach (var around in new[] { Kept(best), Kept(best) with { NeedleThreadId = null, UpperThreadId = null, LowerThreadId = null, Seats = null }, PlanPins.None with { MachineId = best.Layout.Hand.Id }, PlanPins.None })
@@ -133,6 +138,11 @@ public static class Planner
         }
 
         question = question with { Machines = whole };
+        if (PinsTogether.Clash(question.Pins, question) is var (pin, clash))
+        {
+            return Outcome.Failed<Asked>([new("pins." + pin, Sentences.Of(clash)) { Finding = clash }]);
+        }
+
         var search = LatticeSearch.Of(question, need.Value!);
         return search.Best.Count > 0 ? Outcome.Of(new Asked(question, need.Value!, search)) : Outcome.Failed<Asked>([Problem(question, need.Value!, search)]);
     }

@@ -55,12 +55,28 @@ public static class PinFields
         return
         [
             .. from field in all
-               let options = field.Item2.ToList()
-               where options.Count > 0
                let given = query[field.Item1].ToString()
+               let options = field.Item2.Concat(Between(field.Item1, given)).DistinctBy(o => o.Item1).ToList()
+               where options.Count > 0
                select new PinField(field.Item1, Label(field.Item1), [("", "free"), .. options], options.Exists(o => o.Item1 == given) ? given : null),
         ];
     }
+
+    /// <summary>What an address pins and no machine that is asked can be set to: nothing is let go of without a word.</summary>
+    public static IReadOnlyList<(string Label, string Given)> NotOffered(IReadOnlyList<PinField> fields, IQueryCollection query) =>
+    [
+        .. from name in Names
+           let given = query[name].ToString()
+           where given.Length > 0 && fields.FirstOrDefault(f => f.Name == name)?.Value is null
+           select (Label(name), given.Length > LongestGiven ? given[..LongestGiven] + "…" : given),
+    ];
+
+    private const int LongestGiven = 30;
+
+    /// <summary>A figure between the steps that are offered, as a kept set-up or a manual may have it.</summary>
+    private static IEnumerable<(string, string)> Between(string name, string given) =>
+        name is "length" or "width" or "cut" && double.TryParse(given, System.Globalization.NumberStyles.AllowDecimalPoint, System.Globalization.CultureInfo.InvariantCulture, out var figure) && figure is > 0 and < 20
+            ? [(given, $"{FieldText.Of(figure)} mm")] : [];
 
     /// <summary>The pins of an address.</summary>
     public static PlanPins Read(IReadOnlyList<PinField> fields, int? machine)

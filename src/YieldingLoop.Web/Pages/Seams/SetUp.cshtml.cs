@@ -83,7 +83,20 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
     /// <summary>What was asked about, and the answer.</summary>
     public WhyNotAnswer? WhyNot { get; private set; }
 
+    /// <summary>Why the question could not be asked.</summary>
+    public IReadOnlyList<Problem> WhyNotProblems { get; private set; } = [];
+
     public IReadOnlyList<PinField> Pins { get; private set; } = [];
+
+    /// <summary>What the address pins and no machine that is asked can be set to.</summary>
+    public IReadOnlyList<(string Label, string Given)> NotOffered => PinFields.NotOffered(Pins, Request.Query);
+
+    /// <summary>Everything that is pinned, as it is called on screen; the machine is one of it.</summary>
+    public IReadOnlyList<(string Label, string Shown)> PinnedNames =>
+    [
+        .. Pins.Where(p => p.Value is not null).Select(p => (p.Label, p.Shown!)),
+        .. Machine is { } machine && Machines.FirstOrDefault(m => m.Id == machine) is { } row ? [("Machine", row.Name)] : Array.Empty<(string, string)>(),
+    ];
 
     /// <summary>What to sew it with on a plain machine, where the set-up is on one.</summary>
     public PlainAdvice? Plain { get; private set; }
@@ -223,7 +236,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
         if (Why && pins != PlanPins.None)
         {
             var answer = Planner.WhyNot(question, pins);
-            WhyNot = answer.Value;
+            (WhyNot, WhyNotProblems) = (answer.Value, answer.Problems);
         }
 
         if (Outcome.Value is not { } found)
