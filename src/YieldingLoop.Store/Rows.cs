@@ -101,9 +101,18 @@ public sealed class ThreadUpRow : EntryRow<ThreadUpPlan>
 
     public int StateVersion { get; set; }
 
+    /// <summary>The needles of the drawer that its ticked steps fitted.</summary>
+    public IReadOnlyList<FittedNeedle> Fitted { get; set; } = [];
+
     /// <summary>When the last step was ticked; null while it is going on. Where the rest was given up, it is put away instead.</summary>
     public DateTimeOffset? EndedAt { get; set; }
 }
+
+/// <summary>A needle that went from the drawer into a machine.</summary>
+/// <param name="Step">The step that fitted it, from 0.</param>
+/// <param name="NeedleId">The needles it was one of.</param>
+/// <param name="Used">Whether it was one that had been used before.</param>
+public sealed record FittedNeedle(int Step, int NeedleId, bool Used);
 
 /// <summary>A thread-up that is going on.</summary>
 /// <param name="Id">Its number.</param>

@@ -40,7 +40,8 @@ public static class SnapshotChanges
             seam = seam with { Other = other with { Cloth = was.Cloth } };
         }
 
-        if (kept.Seam != seam)
+        // How long it is changes nothing of how it is set.
+        if (kept.Seam != seam with { LengthMm = kept.Seam.LengthMm })
         {
             changes.Add(new("seam-described"));
         }

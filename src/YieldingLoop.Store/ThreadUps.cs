@@ -113,7 +113,7 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
             return new SaveResult.Stale(state.Version);
         }
 
-        (row.Entry, row.Done, row.StateVersion, row.EndedAt, row.PutAwayAt) = (plan, 0, stateVersion, plan.Steps.Count == 0 ? clock.GetUtcNow() : null, null);
+        (row.Entry, row.Done, row.Fitted, row.StateVersion, row.EndedAt, row.PutAwayAt) = (plan, 0, [], stateVersion, plan.Steps.Count == 0 ? clock.GetUtcNow() : null, null);
         return await writer.UpdateAsync(row, row.Version);
     });
 
@@ -151,10 +151,52 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
         }
 
         var now = clock.GetUtcNow();
+        row.Fitted = onward ? [.. row.Fitted, .. await TakeNeedlesAsync(row, done, now)] : await GiveNeedlesBackAsync(row, done, now);
         (state.Entry, state.Version, state.ChangedAt) = (row.Entry.StateAfter(done), state.Version + 1, now);
         (row.Done, row.StateVersion, row.EndedAt) = (done, state.Version, done == row.Entry.Steps.Count ? now : null);
         (row.Version, row.ChangedAt) = (row.Version + 1, now);
         await context.SaveChangesAsync();
         return new SaveResult.Saved(id, Again: false);
     });
+
+    /// <summary>Counts the needles down that the steps up to a number fit: new ones first, then those used before. What the drawer does not hold is not counted.</summary>
+    private async Task<List<FittedNeedle>> TakeNeedlesAsync(ThreadUpRow row, int done, DateTimeOffset now)
+    {
+        var fitted = new List<FittedNeedle>();
+        var wanted = Enumerable.Range(row.Done, done - row.Done).Where(i => row.Entry.Steps[i] is { Act: ThreadUpAct.SetNeedle, Needle: not null }).ToList();
+        var drawer = wanted.Count == 0 ? [] : await context.Needles.Where(n => n.PutAwayAt == null).OrderBy(n => n.Id).ToListAsync();
+        foreach (var step in wanted)
+        {
+            var needle = row.Entry.Steps[step].Needle!;
+            var same = drawer.Where(n => n.Entry.Needle.Serves(needle)).ToList();
+            if ((same.Find(n => n.Entry.Unused > 0) ?? same.Find(n => n.Entry.UsedOnce > 0)) is { } from)
+            {
+                var used = from.Entry.Unused == 0;
+                Count(from, used, -1, now);
+                fitted.Add(new(step, from.Id, used));
+            }
+        }
+
+        return fitted;
+    }
+
+    /// <summary>Puts back what steps that were not done after all had taken.</summary>
+    private async Task<IReadOnlyList<FittedNeedle>> GiveNeedlesBackAsync(ThreadUpRow row, int done, DateTimeOffset now)
+    {
+        foreach (var taken in row.Fitted.Where(f => f.Step >= done))
+        {
+            if (await context.Needles.FirstOrDefaultAsync(n => n.Id == taken.NeedleId) is { } needles)
+            {
+                Count(needles, taken.Used, +1, now);
+            }
+        }
+
+        return [.. row.Fitted.Where(f => f.Step < done)];
+    }
+
+    private static void Count(NeedleRow row, bool used, int by, DateTimeOffset now)
+    {
+        row.Entry = used ? row.Entry with { UsedOnce = row.Entry.UsedOnce + by } : row.Entry with { Unused = row.Entry.Unused + by };
+        (row.Version, row.ChangedAt) = (row.Version + 1, now);
+    }
 }

@@ -41,6 +41,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
         var threadUp = modelBuilder.Entity<ThreadUpRow>();
         threadUp.HasOne(t => t.Machine).WithMany().HasForeignKey(t => t.MachineId).OnDelete(DeleteBehavior.Restrict);
+        AsJson(threadUp.Property(t => t.Fitted));
+        threadUp.Property(t => t.Fitted).HasDefaultValueSql("'[]'");
         threadUp.HasOne(t => t.Setup).WithMany().HasForeignKey(t => t.SetupId).OnDelete(DeleteBehavior.Restrict);
         modelBuilder.Entity<StateRow>().HasOne(s => s.Machine).WithOne().HasForeignKey<StateRow>(s => s.Id).OnDelete(DeleteBehavior.Restrict);
         modelBuilder.Entity<SeamRow>().HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);

@@ -141,7 +141,7 @@ CREATE TABLE "ThreadUps" (
     "PutAwayAt" INTEGER NULL,
     "PutAwayWith" TEXT NULL,
     "Demo" INTEGER NOT NULL,
-    "Entry" TEXT NOT NULL,
+    "Entry" TEXT NOT NULL, "Fitted" TEXT NOT NULL DEFAULT ('[]'),
     CONSTRAINT "FK_ThreadUps_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_ThreadUps_Setups_SetupId" FOREIGN KEY ("SetupId") REFERENCES "Setups" ("Id") ON DELETE RESTRICT
 );
@@ -220,4 +220,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261125143701_ThreadUps', '10.0.12
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261125195346_DraftTurns', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261126125707_Ends', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261126161739_OneSetup', '10.0.12');
-INSERT INTO "__EFMigrationsHistory" VALUES ('20261127022046_Versions', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261127024912_Versions', '10.0.12');

@@ -63,6 +63,42 @@ public sealed class ThreadUpTests : IDisposable
     }
 
     [Fact]
+    public async Task A_needle_that_is_fitted_is_counted_down_and_back_up_with_its_tick()
+    {
+        var id = await Begin();
+        var steps = (await file.AtMachines(t => t.FindAsync(id)))!.Entry.Steps;
+        var fits = steps.Select((s, i) => (Step: s, Number: i)).Where(s => s.Step.Act == ThreadUpAct.SetNeedle).ToList();
+        Assert.NotEmpty(fits);
+        var needle = fits[0].Step.Needle!;
+        async Task<int> Left() => (await file.Do(w => w.Needles.ToListAsync())).Where(n => n.Entry.Needle.Serves(needle)).Sum(n => n.Entry.Unused + n.Entry.UsedOnce);
+        if (await Left() < fits.Count)
+        {
+            await file.Do(w => w.SaveAsync(new Core.Needles.NeedleStock { System = needle.System, PointId = needle.PointId, SizeMetric = needle.SizeMetric, Unused = 5 }, null, 0, Guid.NewGuid()));
+        }
+
+        var before = await Left();
+        await file.AtMachines(t => t.TickAsync(id, fits[0].Number + 1));
+        Assert.Equal(before - 1, await Left());
+        await file.AtMachines(t => t.TickAsync(id, fits[0].Number + 1));
+        Assert.Equal(before - 1, await Left());
+        await file.AtMachines(t => t.TickAsync(id, steps.Count));
+        Assert.Equal(before - fits.Count(f => f.Step.Needle!.Serves(needle)), await Left());
+        await file.AtMachines(t => t.TakeBackAsync(id, fits[0].Number));
+        Assert.Equal(before, await Left());
+        Assert.Empty((await file.AtMachines(t => t.FindAsync(id)))!.Fitted);
+
+        // An empty drawer counts nothing, and what was not taken is not put back.
+        foreach (var row in await file.Do(w => w.Needles.ToListAsync()))
+        {
+            await file.Do(w => w.SaveAsync(row.Entry with { Unused = 0, UsedOnce = 0 }, row.Id, row.Version, Guid.NewGuid()));
+        }
+
+        await file.AtMachines(t => t.TickAsync(id, steps.Count));
+        await file.AtMachines(t => t.TakeBackAsync(id, 0));
+        Assert.Equal(0, await Left());
+    }
+
+    [Fact]
     public async Task A_tick_pressed_twice_ticks_once_and_a_step_ticked_by_mistake_can_be_taken_back()
     {
         var id = await Begin();

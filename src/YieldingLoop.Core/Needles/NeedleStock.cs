@@ -32,6 +32,9 @@ public sealed record NeedleStock
         : TwinGapMm is { } gap ? $"twin {new TwinNeedle(gap, size).Pack} {point.Name}"
         : $"{point.Name} {size}";
 
+    /// <summary>One of them.</summary>
+    public Needle Needle => new(System, PointId, SizeMetric, TwinGapMm);
+
     /// <summary>What is wrong.</summary>
     public IReadOnlyList<Problem> Problems()
     {

@@ -147,7 +147,7 @@ internal sealed class LatticeSearch
                     var here = common + judge.Loopers(layout, needleThread.Kind, upper?.Kind, lower.Kind) + seated.Value.Part;
                     here = here.Pay(weights.PerChangeoverMinute * LooperMinutes(layout, upper?.Thread, lower.Thread, loopers, change)
                         + weights.PerStep * ((loopers.Upper?.Distance() ?? 0) + loopers.Lower.Distance())
-                        + weights.PerPurchase * Purchases(needleThread, upper, lower, seated.Value.Needle));
+                        + weights.PerPurchase * Purchases(needleThread, upper, lower, seated.Value.Needle, layout.Seats.Count));
                     var (cut, cutPart) = BestCut(layout, loopers, cuts, change);
                     here += cutPart;
 
@@ -237,8 +237,8 @@ internal sealed class LatticeSearch
     }
 
     /// <summary>Distinct kinds and needles the drawer lacks.</summary>
-    public static int Purchases(ThreadOption needle, ThreadOption? upper, ThreadOption lower, NeedleOption seated) =>
-        new[] { needle, upper, lower }.OfType<ThreadOption>().Where(t => t.ToBuy).Select(t => t.Kind.Id).Distinct().Count() + (seated.ToBuy ? 1 : 0);
+    public static int Purchases(ThreadOption needle, ThreadOption? upper, ThreadOption lower, NeedleOption seated, int seats) =>
+        new[] { needle, upper, lower }.OfType<ThreadOption>().Where(t => t.ToBuy).Select(t => t.Kind.Id).Distinct().Count() + (seated.ToBuy(seats) ? 1 : 0);
 
     /// <summary>The needle that suits best with a needle thread, its price included; null where none may be used.</summary>
     private (NeedleOption Needle, RankPart Part)? BestNeedle(Layout layout, SetupTrial trial, List<NeedleOption> needles, Changeover change)
@@ -259,14 +259,14 @@ internal sealed class LatticeSearch
                 + layout.NeedlePositions.Sum(p => change.NeedleThread(layout.Head.SeatPlaceOf(p), wanted, p, trial.NeedleThread!.Thread.Running(layout.Head, p, question.Schools), afresh));
             var part = judge.Needle(needle, trial.NeedleThread!.Kind, layout.Seats.Count).Pay(question.Weights.PerChangeoverMinute * minutes);
             // What it costs to buy is counted with the threads; here it decides between needles.
-            var price = needle.ToBuy ? part.Pay(question.Weights.PerPurchase) : part;
+            var price = needle.ToBuy(layout.Seats.Count) ? part.Pay(question.Weights.PerPurchase) : part;
             if (least is null || price.CompareTo(least.Value.Item2) < 0)
             {
                 least = (needle, price);
             }
         }
 
-        return least is ({ ToBuy: true } bought, var paid) ? (bought, paid.Pay(-question.Weights.PerPurchase)) : least;
+        return least is var (chosen, paid) && chosen.ToBuy(layout.Seats.Count) ? (chosen, paid.Pay(-question.Weights.PerPurchase)) : least;
     }
 
     private (double? FromRight, RankPart Part) BestCut(Layout layout, in SolvedLoopers loopers, IReadOnlyList<double> cuts, Changeover change)

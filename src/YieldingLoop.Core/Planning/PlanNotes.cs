@@ -66,6 +66,7 @@ internal static class PlanNotes
         }
 
         notes.AddRange(ThreadNotes(plan, question));
+        notes.AddRange(StockNotes.For(plan, question));
         var wanted = NeedleCatalogue.SizeForCloth(question.Through.AreaDensityGsm.Value);
         if (NeedleSize.StepsBetween(plan.NeedleSize, wanted) > 1)
         {

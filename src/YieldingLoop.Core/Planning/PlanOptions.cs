@@ -51,7 +51,7 @@ internal static class PlanOptions
            from metric in machine.NeedleSizes
            where NeedleSize.TryFromMetric(metric, out _)
            orderby point.Id, metric
-           select new NeedleOption(point, NeedleSize.FromMetric(metric), null, !Has(question, machine, state, point, metric, null)),
+           select new NeedleOption(point, NeedleSize.FromMetric(metric), null, InStock(question, machine, state, point, metric, null)),
     ];
 
     /// <summary>Every twin needle that may be used: those that are sold (common practice B12), those in the drawer and the one that is in.</summary>
@@ -67,19 +67,19 @@ internal static class PlanOptions
                let point = machine.NeedlePoints.FirstOrDefault(p => p.Id == sort.PointId)
                where point is not null && machine.NeedleSizes.Contains(sort.SizeMetric) && NeedleSize.TryFromMetric(sort.SizeMetric, out _)
                orderby sort.Item3, point.Id, sort.SizeMetric
-               select new NeedleOption(point, NeedleSize.FromMetric(sort.SizeMetric), sort.Item3, !Has(question, machine, state, point, sort.SizeMetric, sort.Item3)),
+               select new NeedleOption(point, NeedleSize.FromMetric(sort.SizeMetric), sort.Item3, InStock(question, machine, state, point, sort.SizeMetric, sort.Item3)),
         ];
     }
 
-    private static bool Has(PlanQuestion question, Machine machine, Setup state, NeedlePoint point, int metric, double? gap)
+    private static int? InStock(PlanQuestion question, Machine machine, Setup state, NeedlePoint point, int metric, double? gap)
     {
         if (question.Drawer?.Needles is not { } needles)
         {
-            return true;
+            return null;
         }
 
         var system = machine.NeedleSystem.Trim();
-        return needles.Any(n => n.System.Trim() == system && n.PointId == point.Id && n.SizeMetric == metric && n.TwinGapMm == gap && n.Unused + n.UsedOnce > 0)
-            || state.Needles.Any(n => n.Value.Serves(new Needle(system, point.Id, metric, gap)));
+        return needles.Where(n => n.System.Trim() == system && n.PointId == point.Id && n.SizeMetric == metric && n.TwinGapMm == gap).Sum(n => n.Unused + n.UsedOnce)
+            + state.Needles.Count(n => n.Value.Serves(new Needle(system, point.Id, metric, gap)));
     }
 }

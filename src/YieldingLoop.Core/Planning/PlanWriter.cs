@@ -25,7 +25,7 @@ internal static class PlanWriter
             ModelVersion = SeamModel.Version,
             Setup = setup,
             ThreadFigures = [.. seam.Threads.Select(t => new ThreadFigures(t.Laid.Position, t.StepsTighter, t.Laid.TensionCentinewtons, found.ThreadAt(t.Laid.Position).ToBuy, found.ThreadAt(t.Laid.Position).Even))],
-            NeedleToBuy = found.Needle.ToBuy,
+            NeedleToBuy = found.Needle.ToBuy(found.Layout.Seats.Count),
             GaugeMm = seam.Geometry.GaugeMm,
             LoopWidthMm = seam.Geometry.LoopWidthMm,
             BiteMm = seam.Geometry.BiteMm,
@@ -75,7 +75,7 @@ internal static class PlanWriter
             Changeover.Between(hand.Machine, hand.State, plan.Setup.OnMachine(hand.Machine)) + (plan.Tape ? MinutesFor.Part : 0),
             plan.Figures.Seam.Consumption,
             steps,
-            LatticeSearch.Purchases(found.NeedleThread, found.Upper, found.Lower, found.Needle));
+            LatticeSearch.Purchases(found.NeedleThread, found.Upper, found.Lower, found.Needle, layout.Seats.Count));
     }
 
     private static SewnFrom? From(Layout layout, FoundSetup found, SeamJob job)

@@ -8,7 +8,11 @@ namespace YieldingLoop.Core.Seams;
 /// <param name="LeastPlies">Fewest layers it goes through.</param>
 /// <param name="Sentence">"A join": how a sentence about it begins.</param>
 /// <param name="TakesOther">Whether layers of another cloth may go into it.</param>
-public sealed record JobFacts(SeamJob Job, string Verb, string Also, int LeastPlies, string Sentence, bool TakesOther = false);
+public sealed record JobFacts(SeamJob Job, string Verb, string Also, int LeastPlies, string Sentence, bool TakesOther = false)
+{
+    /// <summary>How many layers of one cloth it usually goes through: a single edge is one.</summary>
+    public int UsualPlies => Job is SeamJob.Elastic or SeamJob.Repair ? 2 : LeastPlies;
+}
 
 /// <summary>Every seam job.</summary>
 public static class Jobs

@@ -103,6 +103,12 @@ public sealed record SeamEntry
     /// <summary>The pattern's seam allowance, from the seam line to the raw edge, mm; null where it was not said.</summary>
     public double? AllowanceMm { get; init; }
 
+    /// <summary>Longest seam that is believed, mm.</summary>
+    public const double MostLengthMm = 20_000;
+
+    /// <summary>How long the seam is, mm; null where it was not said. It decides how much thread is wanted, and nothing else.</summary>
+    public double? LengthMm { get; init; }
+
     /// <summary>Where on the body it lies, an identifier of <see cref="BodyZones"/>; null where it was not said.</summary>
     public string? ZoneId { get; init; }
 
@@ -168,6 +174,11 @@ public sealed record SeamEntry
         if (AllowanceMm is not null and not (> 0 and <= MostAllowanceMm))
         {
             problems.Add(new("allowanceMm", $"A seam allowance is above 0 and at most {MostAllowanceMm:0} mm. Leave it empty where the pattern has none."));
+        }
+
+        if (LengthMm is not null and not (> 0 and <= MostLengthMm))
+        {
+            problems.Add(new("lengthMm", $"A seam is above 0 and at most {MostLengthMm:0} mm long. Leave it empty where you do not know."));
         }
 
         if (ZoneId is not null && BodyZones.Find(ZoneId) is null)

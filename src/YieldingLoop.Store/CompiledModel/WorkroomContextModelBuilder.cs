@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("dd150f29-27ec-4598-bd1f-ff82253a3afa"), entityTypeCount: 11)
+            : base(skipDetectChanges: false, modelId: new Guid("a6d855ab-2bd5-42a2-94a7-7bad4edc438c"), entityTypeCount: 11)
         {
         }
 

@@ -50,4 +50,7 @@ public sealed record SeamDocument
 
     /// <inheritdoc cref="SeamEntry.AllowanceMm"/>
     public double? AllowanceMm { get; init; }
+
+    /// <inheritdoc cref="SeamEntry.LengthMm"/>
+    public double? LengthMm { get; init; }
 }

@@ -536,6 +536,12 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Fitted")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<int>("MachineId")
                         .HasColumnType("INTEGER");
 

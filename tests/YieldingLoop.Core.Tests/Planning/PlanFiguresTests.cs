@@ -56,7 +56,7 @@ public class PlanFiguresTests
     /// <summary>Some of the machines with a manual's row, a foot that can be set, a converter.</summary>
     private static PlanQuestion WithManuals(PlanQuestion question, Random random) => question with
     {
-        Seam = question.Seam with { AllowanceMm = random.Next(3) == 0 ? null : random.Next(3, 16) },
+        Seam = question.Seam with { AllowanceMm = random.Next(3) == 0 ? null : random.Next(3, 16), LengthMm = random.Next(2) == 0 ? null : random.Next(100, 20_000) },
         Machines =
         [
             .. question.Machines.Select(hand => hand.Machine is Overlocker knife && random.Next(4) > 0
@@ -244,6 +244,10 @@ public class PlanFiguresTests
             "bearablePercent" => Math.Floor(yield / 1.25),
             "belowGsm" => 200,
             "extensionPercent" => 100 * plan.Threads.First(t => t.StockName == finding.Names["stock"]).Kind.BreakExtension,
+            "places" => plan.Threads.Count(t => t.StockName == finding.Names["cone"]),
+            "seamM" => question.Seam.LengthMm!.Value / 1000,
+            "leftM" => question.Drawer!.Threads!.Select(c => c.Stock).First(s => s.Name == finding.Names["cone"]).MetresLeft!.Value,
+            "wantedM" => plan.Threads.Where(t => t.StockName == finding.Names["cone"]).Sum(t => figures.Threads.Single(r => r.Position == t.Position).LengthPerStitchMm / plan.StitchLengthMm) * question.Seam.LengthMm!.Value / 1000,
             "kindPercent" => 100 * ThreadCatalogue.Find(finding.Names["thread"])!.BreakExtension,
             _ => throw new InvalidOperationException($"Nobody works {finding.Code}.{name} out a second time."),
         };

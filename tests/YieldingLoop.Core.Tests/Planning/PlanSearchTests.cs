@@ -205,7 +205,7 @@ public class PlanSearchTests
         Assert.Equal(0, again.Cost!.ChangeoverMinutes);
         Assert.Equal(fresh.Plan.Threads.Select(t => t.DialNumber), again.Threads.Select(t => t.DialNumber));
 
-        var drawer = new Drawer([new NeedleStock { System = question.Machines[0].Machine.NeedleSystem, PointId = "jersey", SizeMetric = 80, Unused = 1 }], [new Cone("1", new ThreadStock { Name = "Only cone", KindId = "corespun-polyester", LabelSystem = LabelSystem.Tex, LabelFigure = 26 })]);
+        var drawer = new Drawer([new NeedleStock { System = question.Machines[0].Machine.NeedleSystem, PointId = "jersey", SizeMetric = 80, Unused = 2 }], [new Cone("1", new ThreadStock { Name = "Only cone", KindId = "corespun-polyester", LabelSystem = LabelSystem.Tex, LabelFigure = 26 })]);
         var owned = Answer(question with { Drawer = drawer }).Best.Plan;
         Assert.All(owned.Threads, t => Assert.Equal(("corespun-polyester", "Only cone", 26.0, false), (t.KindId, t.StockName, t.Kind.Tex, t.ToBuy)));
         Assert.Empty(owned.ToBuy);
@@ -378,7 +378,7 @@ public class PlanSearchTests
 
         List<Machine> machines = [.. new Machine[] { Overlocker(random), Cover(), Plain() }.Where(_ => random.Next(3) > 0)];
         machines = machines.Count == 0 ? [Overlocker(random)] : machines;
-        var threads = ThreadCatalogue.Kinds.Where(_ => random.Next(2) == 0).Select(k => new Cone(k.Id, new ThreadStock { Name = k.Id, KindId = k.Id, MetresLeft = random.Next(4) == 0 ? 0 : 500 })).ToList();
+        var threads = ThreadCatalogue.Kinds.Where(_ => random.Next(2) == 0).Select(k => new Cone(k.Id, new ThreadStock { Name = k.Id, KindId = k.Id, MetresLeft = random.Next(4) switch { 0 => 0, 1 => 12, _ => 500 } })).ToList();
         var needles = machines.SelectMany(m => m.NeedlePointIds.Select(p => new NeedleStock { System = m.NeedleSystem, PointId = p, SizeMetric = m.NeedleSizes[random.Next(m.NeedleSizes.Count)], Unused = random.Next(3) })).ToList();
         var schools = SchoolCatalogue.Questions.Aggregate(ChosenSchools.Default, (s, q) => s.With(q, q.Choices[random.Next(q.Choices.Count)].Id));
         return new PlanQuestion(cloth, seam, [.. machines.Select(m => new MachineAtHand(m.Name, m, Setup.Unknown))], random.Next(3) == 0 ? null : new Drawer(needles, threads), schools, PlannerWeights.Default, PlanPins.None);

@@ -13,7 +13,8 @@ public sealed class SeamForm : RecordForm
 
     public ClothDirection Direction { get; set; } = ClothDirection.Lengthwise;
 
-    public string? Plies { get; set; } = "2";
+    /// <summary>Empty where it is as usual for the job.</summary>
+    public string? Plies { get; set; }
 
     /// <summary>Where on the body; empty where it was not said.</summary>
     public string? ZoneId { get; set; }
@@ -44,6 +45,8 @@ public sealed class SeamForm : RecordForm
 
     public string? AllowanceMm { get; set; }
 
+    public string? LengthMm { get; set; }
+
     /// <summary>The other cloth in the seam; null where all layers are of one.</summary>
     public int? OtherClothId { get; set; }
 
@@ -66,7 +69,7 @@ public sealed class SeamForm : RecordForm
             EaseMovementId = e.NeedKind == NeedKind.NegativeEase ? e.MovementId : null,
             MovementId = e.NeedKind == NeedKind.Movement ? e.MovementId : null,
             OnBodyMm = LengthText.Write(e.OnBodyMm, unit),
-            AllowanceMm = LengthText.Write(e.AllowanceMm, unit),
+            AllowanceMm = LengthText.Write(e.AllowanceMm, unit), LengthMm = LengthText.Write(e.LengthMm, unit),
             OtherClothId = e.Other?.ClothId, OtherPlies = FieldText.Of(e.Other?.Plies ?? 1), OtherDirection = e.Other?.Direction ?? ClothDirection.Across, OtherCutPercent = FieldText.Of(e.Other?.CutPercent ?? 100),
         };
     }
@@ -90,7 +93,8 @@ public sealed class SeamForm : RecordForm
         var entry = new SeamEntry
         {
             Name = Name ?? "", Job = Job, Direction = Direction, ZoneId = Chosen(ZoneId), Reinforced = Reinforced, OnSkin = OnSkin, Seen = Seen, NeedKind = NeedKind,
-            Plies = Layers(nameof(Plies), Plies), AllowanceMm = reader.Length(nameof(AllowanceMm), AllowanceMm),
+            Plies = string.IsNullOrWhiteSpace(Plies) ? Jobs.Of(Job)?.UsualPlies ?? 0 : Layers(nameof(Plies), Plies),
+            AllowanceMm = reader.Length(nameof(AllowanceMm), AllowanceMm), LengthMm = reader.Length(nameof(LengthMm), LengthMm),
             Other = other is null ? null : new OtherLayers
             {
                 Cloth = other, ClothId = OtherClothId, Plies = Layers(nameof(OtherPlies), OtherPlies), Direction = OtherDirection, CutPercent = reader.Number(nameof(OtherCutPercent), OtherCutPercent) ?? 100,

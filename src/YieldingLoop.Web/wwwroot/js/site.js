@@ -30,9 +30,18 @@ document.addEventListener('alpine:init', () => {
     ...liveFigures('Need'),
     kind: '',
     other: false,
+    usual: '',
     init() {
       this.kind = this.$root.dataset.kind;
       this.other = this.$root.dataset.other !== '';
+    },
+    // As many layers as the job usually has, until somebody says otherwise.
+    chooseJob(event) {
+      const plies = document.getElementById('Input_Plies');
+      if (plies && (plies.value === '' || plies.value === this.usual)) {
+        this.usual = event.target.dataset.plies;
+        plies.value = this.usual;
+      }
     },
     choose(event) { this.kind = event.target.value; },
     chooseOther(event) { this.other = event.target.value !== ''; },

@@ -6,13 +6,21 @@ namespace YieldingLoop.Store.Migrations
 {
     /// <summary>
     /// Every version of a set-up knows the first of its line, so that which of them are in use can be told from the whole
-    /// line: a version that passed stays in use until a later one has passed as well.
+    /// line: a version that passed stays in use until a later one has passed as well. A thread-up knows which needles of the
+    /// drawer it fitted.
     /// </summary>
     public partial class Versions : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.AddColumn<string>(
+                name: "Fitted",
+                table: "ThreadUps",
+                type: "TEXT",
+                nullable: false,
+                defaultValueSql: "'[]'");
+
             migrationBuilder.AddColumn<int>(
                 name: "FirstId",
                 table: "Setups",
@@ -80,6 +88,7 @@ namespace YieldingLoop.Store.Migrations
 
             // Not by EF, which makes the table anew for it and forgets its triggers.
             migrationBuilder.Sql("ALTER TABLE Setups DROP COLUMN FirstId");
+            migrationBuilder.Sql("ALTER TABLE ThreadUps DROP COLUMN Fitted");
             migrationBuilder.Sql("UPDATE Setups SET Superseded = EXISTS (SELECT 1 FROM Setups l WHERE l.EarlierId = Setups.Id AND l.PutAwayAt IS NULL)");
             migrationBuilder.Sql($"CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN {Before("NEW")} END");
             migrationBuilder.Sql($"CREATE TRIGGER Setups_Updated AFTER UPDATE OF SeamId, EarlierId, SwatchPassedAt, PutAwayAt ON Setups BEGIN {Before("OLD")} {Before("NEW")} END");

@@ -11,7 +11,7 @@ using YieldingLoop.Store;
 namespace YieldingLoop.Store.Migrations
 {
     [DbContext(typeof(WorkroomContext))]
-    [Migration("20261127022046_Versions")]
+    [Migration("20261127024912_Versions")]
     partial class Versions
     {
         /// <inheritdoc />
@@ -538,6 +538,12 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<string>("Entry")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Fitted")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
 
                     b.Property<int>("MachineId")
                         .HasColumnType("INTEGER");
