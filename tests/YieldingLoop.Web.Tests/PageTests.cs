@@ -123,7 +123,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
         // The numbers of this machine run the other way: looser is a higher number than its neutral 3.
         var upper = blocks[2];
         Assert.Equal("4", upper.QuerySelector(".dial-number")!.TextContent);
-        Assert.Equal("1 step looser", upper.QuerySelector(".dial-words")!.TextContent);
+        Assert.Equal("1 number looser", upper.QuerySelector(".dial-words")!.TextContent);
         Assert.Equal("holds", page.QuerySelector(".answer .verdict")!.TextContent.Trim());
         Assert.Equal(13, page.QuerySelectorAll(".reasons dt").Select(d => d.TextContent).Distinct().Count());
         Assert.NotEmpty(page.QuerySelectorAll(".caution"));

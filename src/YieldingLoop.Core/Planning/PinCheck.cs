@@ -87,7 +87,7 @@ public static class PinCheck
 
         if (pins.NeedleOffset is { } offset && !(offset is >= -2 and <= 2))
         {
-            yield return new("needleOffset", "A needle dial is pinned −2 to 2 steps from neutral.");
+            yield return new("needleOffset", "A needle dial is pinned −2 to 2 numbers from neutral.");
         }
     }
 

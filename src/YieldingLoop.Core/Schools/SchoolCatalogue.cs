@@ -14,7 +14,7 @@ public static class SchoolCatalogue
     public static SchoolQuestion HideThread { get; } = new("hide-thread", "Keeping thread from showing when the seam is pulled open",
     [
         new("match-colour", "match the needle thread's colour", "Needle tension stays neutral; the colour hides what the gap shows."),
-        new("tighter-needle", "needle a step tighter", "The needle dial goes one step tighter; the seam opens less and pops a little earlier."),
+        new("tighter-needle", "needle one number tighter", "The needle dial goes one number tighter; the seam opens less and pops a little earlier."),
     ]);
 
     /// <summary>The point for a stable knit (practice B2).</summary>

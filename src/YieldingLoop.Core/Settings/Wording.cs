@@ -71,8 +71,21 @@ public sealed partial class Wording(WorkroomSettings settings)
                 int.TryParse(m.Groups[1].Value, CultureInfo.InvariantCulture, out var metric) && NeedleSize.TryFromMetric(metric, out var size) && size.ToString() == m.Value ? Say(size) : m.Value);
         }
 
-        return Inches ? Millimetres().Replace(part, m => $"{m.Value} ({string.Concat(m.Groups["first"].Value.Length > 0 ? InInches(m.Groups["first"].Value) + m.Groups["between"].Value : "", InInches(m.Groups["last"].Value))} in)") : part;
+        return Inches ? WithInches(part) : part;
     }
+
+    /// <summary>Beside every metric figure its customary one; what has it already keeps it.</summary>
+    private static string WithInches(string part)
+    {
+        part = Ounces().Replace(part, m => $"{m.Value} ({Rounded(Figure(m) / QuantityText.GsmPerOuncePerSquareYard)} oz/yd²)");
+        part = Yards().Replace(part, m => $"{m.Value} ({Rounded(Figure(m) / QuantityText.MetresPerYard)} yd)");
+        return Millimetres().Replace(part, m =>
+            $"{m.Value} ({string.Concat(m.Groups["first"].Value.Length > 0 ? InInches(m.Groups["first"].Value) + m.Groups["between"].Value : "", InInches(m.Groups["last"].Value))} in)");
+    }
+
+    private static double Figure(Match match) => double.Parse(match.Groups["figure"].Value.Replace(",", "", StringComparison.Ordinal), CultureInfo.InvariantCulture);
+
+    private static string Rounded(double figure) => Math.Round(figure, figure >= 100 ? 0 : 1).ToString(CultureInfo.InvariantCulture);
 
     private static string InInches(string millimetres)
     {
@@ -87,6 +100,13 @@ public sealed partial class Wording(WorkroomSettings settings)
     [GeneratedRegex(@"\b(\d{2,3})/(\d{1,2})\b")]
     private static partial Regex SizePair();
 
-    [GeneratedRegex(@"(?:(?<first>\d+(?:\.\d+)?)(?<between> and | to |–| or ))?(?<last>\d+(?:\.\d+)?) mm\b")]
+    [GeneratedRegex(@"(?:(?<first>\d+(?:\.\d+)?)(?<between> and | to |–| or ))?(?<last>\d+(?:\.\d+)?) mm\b(?! \([^)]* in\))")]
     private static partial Regex Millimetres();
+
+    // Not "m per m": a ratio is the same in yards.
+    [GeneratedRegex(@"(?<![\d.,])(?<figure>\d[\d,]*(?:\.\d+)?) (?:metres|meters|m)\b(?! per m| \([^)]* yd\))")]
+    private static partial Regex Yards();
+
+    [GeneratedRegex(@"(?<![\d.,])(?<figure>\d+(?:\.\d+)?) g/m²(?! \([^)]* oz)")]
+    private static partial Regex Ounces();
 }

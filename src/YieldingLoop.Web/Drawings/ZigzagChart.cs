@@ -7,17 +7,20 @@ namespace YieldingLoop.Web.Drawings;
 /// <summary>The map of zigzag length against width: where the seam holds, where its threads show, and the point to start from.</summary>
 public static class ZigzagChart
 {
-    public static IHtmlContent Draw(ZigzagMap map)
+    /// <param name="map">The map.</param>
+    /// <param name="setUp">Length and width that are set, where a zigzag is; otherwise it starts where the map advises.</param>
+    public static IHtmlContent Draw(ZigzagMap map, (double LengthMm, double WidthMm)? setUp = null)
     {
+        var start = setUp ?? (map.Advised is { } point ? (point.LengthMm, point.WidthMm) : null);
         const double Left = 40, Top = 30, Width = 500, Height = 300;
         double cellWidth = Width / map.LengthsMm.Count, cellHeight = Height / map.WidthsMm.Count;
-        var svg = new Svg(560, 408, Description(map), "drawing zigzag-chart");
+        var svg = new Svg(560, 408, Description(map, start), "drawing zigzag-chart");
         for (var w = 0; w < map.WidthsMm.Count; w++)
         {
             for (var l = 0; l < map.LengthsMm.Count; l++)
             {
-                var point = map.Points[w][l];
-                var css = (point.Holds, point.Shows) switch
+                var cell = map.Points[w][l];
+                var css = (cell.Holds, cell.Shows) switch
                 {
                     (true, false) => "z-holds",
                     (true, true) => "z-shows",
@@ -27,11 +30,11 @@ public static class ZigzagChart
                 double x = Left + l * cellWidth, y = Top + Height - (w + 1) * cellHeight;
                 svg.Rect(x, y, cellWidth + 0.4, cellHeight + 0.4, css);
                 // A sign besides the colour: a dash where it does not hold, a dot where threads show.
-                if ((w + l) % 2 == 0 && !point.Holds)
+                if ((w + l) % 2 == 0 && !cell.Holds)
                 {
                     svg.Line(x + cellWidth * 0.3, y + cellHeight / 2, x + cellWidth * 0.7, y + cellHeight / 2, "z-sign");
                 }
-                else if ((w + l) % 2 == 0 && point.Shows)
+                else if ((w + l) % 2 == 0 && cell.Shows)
                 {
                     svg.Circle(x + cellWidth / 2, y + cellHeight / 2, 1.8, "z-dot");
                 }
@@ -56,7 +59,7 @@ public static class ZigzagChart
 
         svg.Text(Left + Width / 2, Top + Height + 42, "stitch length, mm", "d-label", "middle");
         svg.Text(10, 18, "zigzag width, mm", "d-label");
-        if (map.Advised is { } advised)
+        if (start is { } advised)
         {
             var x = Left + ((advised.LengthMm - map.LengthsMm[0]) / ZigzagMap.StepMm + 0.5) * cellWidth;
             var y = Top + Height - (advised.WidthMm / ZigzagMap.StepMm + 0.5) * cellHeight;
@@ -86,10 +89,10 @@ public static class ZigzagChart
         svg.Text(x + 22, Y, name, "d-label");
     }
 
-    private static string Description(ZigzagMap map)
+    private static string Description(ZigzagMap map, (double LengthMm, double WidthMm)? from)
     {
         var all = map.Points.SelectMany(p => p).ToList();
-        var start = map.Advised is { } advised ? FormattableString.Invariant($" Start from length {advised.LengthMm:0.0#} mm, width {advised.WidthMm:0.0#} mm.") : " No point holds without its threads showing.";
+        var start = from is { } advised ? FormattableString.Invariant($" Start from length {advised.LengthMm:0.0#} mm, width {advised.WidthMm:0.0#} mm.") : " No point holds without its threads showing.";
         return FormattableString.Invariant($"Map of stitch length against zigzag width: {all.Count(p => p.Holds) * 100 / all.Count} % of it holds, on {all.Count(p => p.Shows) * 100 / all.Count} % the threads show.{start}");
     }
 }

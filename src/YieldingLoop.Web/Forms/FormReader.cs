@@ -27,6 +27,12 @@ public sealed class FormReader(ModelStateDictionary state, string prefix, Wordin
         return Checked(field, text, LengthText.Read(text, unit, out var millimetres), millimetres, unit == LengthUnit.Inch ? " Inches can be written 3 7/8 too." : "");
     }
 
+    /// <summary>A cloth's weight, g/m², ounces per square yard understood; null where nothing was typed or it is faulty.</summary>
+    public double? AreaDensity(string field, string? text) => Checked(field, text, QuantityText.ReadAreaDensity(text, out var gsm), gsm, " Ounces can be written 6.8 oz.");
+
+    /// <summary>A length of thread, m, yards understood; null where nothing was typed or it is faulty.</summary>
+    public double? ThreadLength(string field, string? text) => Checked(field, text, QuantityText.ReadThreadLength(text, out var metres), metres, " Yards can be written 550 yd.");
+
     private double? Checked(string field, string? text, DecimalTextFault fault, double value, string also)
     {
         switch (fault)

@@ -350,8 +350,8 @@ public class PlannerTests
 
     [Theory]
     [InlineData(0, "at neutral")]
-    [InlineData(1, "1 step tighter")]
-    [InlineData(-1.5, "1.5 steps looser")]
+    [InlineData(1, "1 number tighter")]
+    [InlineData(-1.5, "1.5 numbers looser")]
     public void Dials_are_spoken_as_tighter_or_looser(double steps, string words) => Assert.Equal(words, DialWords.FromNeutral(steps));
 
     private static (PlannedThread Upper, PlannedThread Lower) Loopers(SetupPlan plan) =>

@@ -59,7 +59,7 @@ public class ThreadUpCaseTests
         Assert.Equal(["SwitchOff", "Dial UL", .. Sewing], Told(plan));
         var words = ThreadUpWords.Of(plan, 1);
         Assert.Equal("Upper looper: dial to 2.5", words.Title);
-        Assert.Equal("It stands at 4: 1.5 steps looser.", words.Lines[0]);
+        Assert.Equal("It stands at 4: 1.5 numbers looser.", words.Lines[0]);
         Assert.Equal(0.2, plan.Minutes, 9);
     }
 
@@ -68,7 +68,7 @@ public class ThreadUpCaseTests
     {
         var other = Machine with { UpperLooper = Machine.UpperLooper with { Sense = DialSense.HigherIsLooser } };
         var plan = Plan(Threaded, WithDial(Threaded, ThreadPosition.UpperLooper, 3), other);
-        Assert.Equal("It stands at 4: 1 step tighter.", ThreadUpWords.Of(plan, 1).Lines[0]);
+        Assert.Equal("It stands at 4: 1 number tighter.", ThreadUpWords.Of(plan, 1).Lines[0]);
     }
 
     [Fact]

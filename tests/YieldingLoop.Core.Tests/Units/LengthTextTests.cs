@@ -19,6 +19,10 @@ public class LengthTextTests
     [InlineData("3 7/8", LengthUnit.Inch, 98.425)]
     [InlineData("3-7/8 in", LengthUnit.Millimetre, 98.425)]
     [InlineData("7/8", LengthUnit.Inch, 22.225)]
+    [InlineData("3⅞", LengthUnit.Inch, 98.425)]
+    [InlineData("3 ½ in", LengthUnit.Millimetre, 88.9)]
+    [InlineData("¼", LengthUnit.Inch, 6.35)]
+    [InlineData("3 7⁄8", LengthUnit.Inch, 98.425)]
     [InlineData("-1/2", LengthUnit.Inch, double.NaN)]
     [InlineData("-0.5", LengthUnit.Inch, -12.7)]
     public void A_length_is_read_in_the_field_s_unit_or_its_own(string text, LengthUnit unit, double millimetres)
@@ -47,6 +51,18 @@ public class LengthTextTests
     [Fact]
     public void A_fraction_is_no_length_where_millimetres_are_typed() =>
         Assert.Equal(DecimalTextFault.NotANumber, LengthText.Read("3/8", LengthUnit.Millimetre, out _));
+
+    [Theory]
+    [InlineData("3 7/8")]
+    [InlineData("1/2")]
+    [InlineData("24")]
+    [InlineData("5 31/32")]
+    [InlineData("0.3")]
+    public void Inches_come_back_as_they_were_typed(string typed)
+    {
+        LengthText.Read(typed, LengthUnit.Inch, out var millimetres);
+        Assert.Equal(typed, LengthText.Write(millimetres, LengthUnit.Inch));
+    }
 
     [Fact]
     public void A_very_long_text_is_refused_without_being_searched() =>

@@ -18,7 +18,7 @@ public class SentenceTests
         Assert.Equal("The seam opens 0.63 mm when pulled apart, over the acceptable 0.45.", Sentences.Of(new Finding("gap-over").With("gapMm", 0.6251).With("limitMm", 0.45)));
         Assert.Equal("The seam grows −3.2 % in sewing, more than the 2 points that lie flat: the feed goes no further.", Sentences.Of(new Finding("growth-over").With("growthPercent", -3.24).With("limitPercent", 2).With("end", "feed-most")));
         Assert.Equal("Textured nylon in both loopers.", Sentences.Of(new Finding("looper-thread").With("thread", "textured-nylon").With("positions", "upper-looper,lower-looper")));
-        Assert.Equal("Set 1 step tighter than that, so that the opened seam shows less thread.", Sentences.Of(new Finding("needle-tightened").With("stepsTighter", 1)));
+        Assert.Equal("Set 1 number tighter than that, so that the opened seam shows less thread.", Sentences.Of(new Finding("needle-tightened").With("stepsTighter", 1)));
         Assert.Equal("A flatlock of two threads is not what a hem is sewn with.", Sentences.Of(new Finding("does-the-job").With("stitch", "flatlock-2").With("job", "hem")));
         Assert.Equal("Set so that both looper threads meet on the edge (the model expects 0.3 mm to the back).", Sentences.Of(new Finding("loopers-meet").With("meetingLineMm", -0.31)));
     }
@@ -60,10 +60,10 @@ public class SentenceTests
     {
         var drag = new Finding("drag-over").With("drag", 1.2).With("limit", 1);
         var gap = new Finding("gap-over").With("gapMm", 0.6).With("limitMm", 0.45);
-        Assert.Equal("It opens 0.60 mm, over 0.45; it drags the edge (1.20, limit 1).", Sentences.Of(new PlanBehind(new("misses"), [gap, drag])));
+        Assert.Equal("It opens 0.60 mm, over 0.45; it drags the edge, 120 % as hard as it bears.", Sentences.Of(new PlanBehind(new("misses"), [gap, drag])));
         var minutes = new Finding("cost-minutes").With("minutes", 4).With("bestMinutes", 0.5);
         var buy = new Finding("cost-purchases").With("purchases", 2);
-        Assert.Equal("It does as well and costs 6.5 more: 4 minutes of changing over instead of 0.5, two things to buy.", Sentences.Of(new PlanBehind(new Finding("costs-for").With("more", 6.5), [minutes, buy])));
+        Assert.Equal("It does as well and takes more: 4 minutes of changing over instead of 0.5, two things to buy. All in all that weighs as much as 6.5 minutes of changing over.", Sentences.Of(new PlanBehind(new Finding("costs-for").With("more", 6.5), [minutes, buy])));
     }
 
     [Fact]

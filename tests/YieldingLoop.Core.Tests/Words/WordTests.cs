@@ -62,8 +62,15 @@ public class WordTests
     [InlineData("2.5 mm, shorter than usual", "2.5 mm (0.098 in), shorter than usual")]
     [InlineData("between 30 and 3000 mm.", "between 30 and 3000 mm (1.18 and 118.1 in).")]
     [InlineData("590 mm to pass ÷ 420 mm opening", "590 mm (23.2 in) to pass ÷ 420 mm (16.5 in) opening")]
-    [InlineData("200 g/m² and 40 %", "200 g/m² and 40 %")]
-    public void Inches_stand_beside_millimetres(string ours, string said) => Assert.Equal(said, Inches.Say(ours));
+    [InlineData("200 g/m² and 40 %", "200 g/m² (5.9 oz/yd²) and 40 %")]
+    [InlineData("9.3 m wanted, 5 m left, 1,200 metres in all", "9.3 m (10.2 yd) wanted, 5 m (5.5 yd) left, 1,200 metres (1312 yd) in all")]
+    [InlineData("16.1 m per m", "16.1 m per m")]
+    public void Customary_figures_stand_beside_metric_ones_once(string ours, string said)
+    {
+        Assert.Equal(said, Inches.Say(ours));
+        // Said twice over, as a label inside a sentence is, it has them once.
+        Assert.Equal(said, Inches.Say(said));
+    }
 
     [Theory]
     [InlineData("stretch 80/12, or 75/11 at most", "stretch 12/80, or 11/75 at most")]

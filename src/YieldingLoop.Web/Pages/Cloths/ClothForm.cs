@@ -90,7 +90,7 @@ public sealed class ClothForm : RecordForm
             SquareSideMm = reader.Length(nameof(SquareSideMm), SquareSideMm),
             SquareMassGrams = reader.Number(nameof(SquareMassGrams), SquareMassGrams),
             ScaleStepGrams = reader.Number(nameof(ScaleStepGrams), ScaleStepGrams),
-            ToldAreaDensityGsm = reader.Number(nameof(ToldAreaDensityGsm), ToldAreaDensityGsm),
+            ToldAreaDensityGsm = reader.AreaDensity(nameof(ToldAreaDensityGsm), ToldAreaDensityGsm),
             TenLayersMm = reader.Length(nameof(TenLayersMm), TenLayersMm),
             Elastane = Elastane, Sheds = Sheds, Runs = Runs, Melts = Melts,
             Colour = HasColour ? Colour : null,

@@ -58,7 +58,7 @@ public sealed class ThreadForm : RecordForm
     internal ThreadStock Read(FormReader reader) => new()
     {
         Name = Name ?? "", KindId = KindId ?? "", LabelSystem = LabelSystem, LabelFigure = reader.Number(nameof(LabelFigure), LabelFigure), LabelText = (LabelText ?? "").Trim(),
-        Colour = HasColour ? Colour : null, MetresLeft = reader.Number(nameof(MetresLeft), MetresLeft), Holder = Holder, Count = reader.Count(nameof(Count), Count),
+        Colour = HasColour ? Colour : null, MetresLeft = reader.ThreadLength(nameof(MetresLeft), MetresLeft), Holder = Holder, Count = reader.Count(nameof(Count), Count),
         Test = new ThreadTest { BrokeAtMm = reader.Length(nameof(BrokeAtMm), BrokeAtMm), FluffsOut = FluffsOut, SpringsBack = SpringsBack, SuffersHeat = SuffersHeat, ThickAndGlossy = ThickAndGlossy, RunsEven = RunsEven, CurlsUnderNail = CurlsUnderNail },
     };
 }

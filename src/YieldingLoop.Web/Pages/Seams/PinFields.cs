@@ -50,7 +50,7 @@ public static class PinFields
             ("length", Steps(heads.Min(h => h.StitchLengthMm.Least), heads.Max(h => h.StitchLengthMm.Most))),
             ("width", plain.Count > 0 ? Steps(1, plain.Max(p => p.WidestZigzagMm)) : []),
             ("cut", overlockers.Count > 0 ? Steps(overlockers.Min(o => o.CuttingWidthMm.Least), overlockers.Max(o => o.CuttingWidthMm.Most)) : []),
-            ("offset", [("-1", "a step looser"), ("0", "at neutral"), ("1", "a step tighter")]),
+            ("offset", [("-1", "one number looser"), ("0", "at neutral"), ("1", "one number tighter")]),
         ];
         return
         [

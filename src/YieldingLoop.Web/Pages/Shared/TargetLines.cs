@@ -54,9 +54,9 @@ public static class TargetLines
         if (targets.TunnellingIndex is { } ridge && figures.Seam.TunnellingIndex is { } tunnel)
         {
             var index = plan.Tape ? tunnel / 2 : tunnel;
-            yield return ridge.Least is { } least ? new("A ridge stands up", null, $"tunnelling {FieldText.Of(least)} or more", "", $"predicted {FieldText.Round(index, 2)}") : new(
+            yield return ridge.Least is { } least ? new("A ridge stands up", null, $"drawn together {Percent(least)} or more", "", $"predicted {Percent(index)} of what still lies flat") : new(
                 "Rows lie flat", null, index <= SeamLimits.TunnellingFlat ? "no ridge" : index <= SeamLimits.TunnellingSlight ? "a slight ridge" : "a ridge", "",
-                $"tunnelling {FieldText.Round(index, 2)}{(plan.Tape ? " with tape" : "")}, {(ridge.Most > SeamLimits.TunnellingFlat ? "accepted" : "flat")} up to {FieldText.Of(ridge.Most)}");
+                $"drawn together {Percent(index)} as hard as still lies flat{(plan.Tape ? ", with tape" : "")}{(ridge.Most > SeamLimits.TunnellingFlat ? $", accepted up to {Percent(ridge.Most.Value)}" : "")}");
         }
 
         if (targets.GrowthPercent is { } growth && figures.GrowthPercent is { } grown)
@@ -69,17 +69,17 @@ public static class TargetLines
 
         if (targets.BesideUnsewnPercent is { } beside)
         {
-            yield return new("Beside an unsewn strip", null, "as long", $"± {FieldText.Of(beside.Tolerance)} %", figures.Drag is { } drag ? $"drag {FieldText.Round(drag, 2)}, limit {FieldText.Of(targets.Drag?.Most)}" : "");
+            yield return new("Beside an unsewn strip", null, "as long", $"± {FieldText.Of(beside.Tolerance)} %", figures.Drag is { } drag ? $"its loops pull {Percent(drag)} as hard as the edge bears" : "");
         }
 
         if (figures.Seam is { CoverFace: { } face, CoverBack: { } back })
         {
             yield return new(
-                "Cover, face and back", "reading.cover", $"{FieldText.Round(face, 2)} and {FieldText.Round(back, 2)}", "",
+                "Cover, face and back", "reading.cover", $"{Percent(face)} and {Percent(back)}", "",
                 (targets.CoverFace?.Least, targets.CoverBack?.Least) switch
                 {
-                    ({ } onFace, null) => $"at least {FieldText.Of(onFace)} on the face: nothing may show",
-                    ({ } both, _) => $"at least {FieldText.Of(both)}: this cloth sheds",
+                    ({ } onFace, null) => $"at least {Percent(onFace)} on the face: nothing may show",
+                    ({ } both, _) => $"at least {Percent(both)}: this cloth sheds",
                     _ => "no minimum asked",
                 })
             {
@@ -89,6 +89,8 @@ public static class TargetLines
 
         yield return new("Pulled along the seam", null, $"to {FieldText.Round(targets.HoldPercent, 0)} %", "", $"over {targets.HoldStitches} stitches nothing pops, breaks or skips");
     }
+
+    private static string Percent(double share) => $"{FieldText.Round(100 * share, 0)} %";
 
     private static TargetLine Meeting(SetupPlan plan, Target meeting, Wording wording)
     {
