@@ -294,9 +294,9 @@ public sealed partial class NewcomerTests : IDisposable
         var clash = await visitor.OpenAsync("/seams/2/set-up?stitch=406&finger=in&length=2.5");
         Assert.Equal(["Stitch: two-needle coverstitch", "Finger: in", "Stitch length: 2.5 mm"], clash.QuerySelectorAll("#pinned .chip").Select(c => c.TextContent));
         Assert.Contains("These do not go together on any machine at hand: the two-needle coverstitch and the finger “in”.", clash.QuerySelector(".notice-fault")!.TextContent, StringComparison.Ordinal);
-        var other = await visitor.OpenAsync("/seams/2/set-up?machine=1&needlePoint=sharp&finger=in");
+        var other = await visitor.OpenAsync("/seams/2/set-up?machine=2&needlePoint=sharp&finger=in");
         Assert.Contains("Not pinned, because this machine has no such choice: needle point “sharp”.", other.QuerySelector(".notice")!.TextContent, StringComparison.Ordinal);
-        Assert.Equal(["Finger: in", "Machine: Boathouse overlocker"], other.QuerySelectorAll("#pinned .chip").Select(c => c.TextContent));
+        Assert.Equal(["Finger: in", "Machine: Window bench overlocker"], other.QuerySelectorAll("#pinned .chip").Select(c => c.TextContent));
     }
 
     [Fact]
@@ -313,6 +313,46 @@ public sealed partial class NewcomerTests : IDisposable
             Assert.True(page.QuerySelector(".pins")!.HasAttribute("open"));
             Assert.Single(page.QuerySelectorAll(".pins"));
             Assert.Equal(["/seams/2/set-up#main", "/seams/2/set-up#why-not"], page.QuerySelectorAll(".pins button").Select(b => b.GetAttribute("formaction")));
+        }
+    }
+
+    [Theory]
+    [InlineData("/machines/2", "Input.Dials[2].Neutral", "x", "Upper looper dial, neutral: ")]
+    [InlineData("/machines/3", "Input.CoverDials[3].Highest", "-3", "Chain looper dial, highest: ")]
+    [InlineData("/machines/1", "Input.StitchLength.Most", "x", "Stitch length, largest: ")]
+    [InlineData("/cloths/1", "Input.AcrossLoadedMm", "x", "Across: B, pulled: ")]
+    [InlineData("/seams/2", "Input.Plies", "x", "Layers: ")]
+    [InlineData("/states/2", "Input.Places[2].Number", "99", "Upper looper, dial: ")]
+    [InlineData("/needles/2", "Input.Unused", "x", "New ones: ")]
+    [InlineData("/threads/2", "Input.MetresLeft", "x", "Metres left: ")]
+    public async Task The_list_of_faults_names_the_field_and_the_dial(string path, string field, string typed, string named)
+    {
+        var answer = await visitor.SendAsync(await visitor.OpenAsync(path), path, new() { [field] = typed });
+        Assert.StartsWith(named, answer.Page.QuerySelector("#faults li")!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_length_that_is_not_believed_names_the_other_unit()
+    {
+        var form = await visitor.OpenAsync("/settings");
+        await visitor.SendAsync(form, "/settings", new() { ["Lengths"] = "Inch" }, "settings");
+        var answer = await visitor.SendAsync(await visitor.OpenAsync("/cloths/new"), "/cloths/new", new() { ["Input.Name"] = "Rib", ["Input.AcrossOriginalMm"] = "980", ["Input.AcrossLoadedMm"] = "1400" });
+        Assert.Contains("If millimetres were meant, write “", answer.Page.QuerySelector("#faults")!.TextContent, StringComparison.Ordinal);
+        // And what was typed as a fraction comes back as one.
+        var kept = await visitor.SendAsync(await visitor.OpenAsync("/cloths/new"), "/cloths/new", new() { ["Input.Name"] = "Rib", ["Input.TypicalId"] = "interlock", ["Input.AcrossOriginalMm"] = "3⅞", ["Input.AcrossLoadedMm"] = "6 1/2", ["Input.ToldAreaDensityGsm"] = "6.8 oz" });
+        Assert.Equal(HttpStatusCode.Redirect, kept.Status);
+        var cloth = await visitor.OpenAsync(kept.Location!);
+        Assert.Equal(("3 7/8", "6 1/2", "230.6"), (cloth.Value("Input_AcrossOriginalMm"), cloth.Value("Input_AcrossLoadedMm"), cloth.Value("Input_ToldAreaDensityGsm")));
+    }
+
+    [Fact]
+    public async Task A_single_edge_is_one_layer_unless_somebody_says_otherwise()
+    {
+        foreach (var (job, typed, plies) in new[] { ("EdgeFinish", "", 1), ("Join", "", 2), ("Hem", "", 2), ("RolledHem", "", 1), ("EdgeFinish", "2", 2) })
+        {
+            var saved = await visitor.SendAsync(await visitor.OpenAsync("/seams/new?cloth=1"), "/seams/new?cloth=1", new() { ["Input.Name"] = "Edge", ["Input.Job"] = job, ["Input.Plies"] = typed, ["Input.NeedKind"] = "OnBody", ["Input.OnBodyMm"] = "110" });
+            Assert.Equal(HttpStatusCode.Redirect, saved.Status);
+            Assert.Equal(plies, (await SeamAsync(int.Parse(saved.Location!.Split('/')[2], System.Globalization.CultureInfo.InvariantCulture))).Entry.Plies);
         }
     }
 

@@ -37,7 +37,7 @@ public static class SchoolCatalogue
     public static SchoolQuestion LooperOrder { get; } = new("looper-order", "Which looper is threaded first",
     [
         new("upper-first", "upper, then lower", "A new machine's record starts with the upper looper first, as classes teach it."),
-        new("manual", "as the machine's manual has it", "A new machine's record starts without an order; look it up and choose."),
+        new("manual", "as this machine’s manual has it", "A new machine's record starts without an order; look it up and choose."),
     ]);
 
     /// <summary>Which of two needles is threaded first (practice B13). Kept per machine, whose manual wins.</summary>

@@ -26,7 +26,7 @@ public static class Jobs
         new(SeamJob.Flatlock, "flatlock", "a join pulled open flat, no ridge on the skin", 2, "A flatlock", true),
         new(SeamJob.StayedSeam, "join, not to grow", "a tape or clear elastic sewn in", 3, "A seam that must not grow", true),
         new(SeamJob.EdgeFinish, "finish a single edge", "", 1, "An edge"),
-        new(SeamJob.SuperStretch, "super-stretch seam", "as the machine’s own manual has it", 2, "A super-stretch seam", true),
+        new(SeamJob.SuperStretch, "super-stretch seam", "as this machine’s manual has it", 2, "A super-stretch seam", true),
         new(SeamJob.Hem, "hem", "turned up once", 2, "A hem"),
         new(SeamJob.Binding, "bind an edge", "a strip folded over it", 3, "A binding", true),
         new(SeamJob.Topstitch, "topstitch a seam", "its allowances laid to one side", 2, "Topstitching", true),

@@ -130,7 +130,7 @@ public static class SetupCheck
         }
         else if (setup.Needles[seat].IsEmpty)
         {
-            problems.Add(new(field, $"A thread is noted for the {position.Name()}, but its seat is empty. The thread of an unused needle comes off the machine, or it creeps back into the seam."));
+            problems.Add(new(field, $"A thread is noted for the {position.Name()}, but its seat is empty. The thread of an unused needle comes off the machine, or it is sewn in again by itself."));
         }
     }
 

@@ -72,7 +72,7 @@ public static class ThreadUpWords
             ThreadUpAct.TakeOutNeedle when plan.Steps.Skip(index).Any(s => s.Act == ThreadUpAct.SetNeedle && s.Position() == step.Position()) => new($"Take the {step.Position().Name()} out",
                 [Highest, "It comes out before plate, foot or swing is changed: left in, it would strike one of them.", ThreadWords.DrawnOut([step.Position()], cone: false)], CautionPlace.NeedleOut),
             ThreadUpAct.TakeOutNeedle => new($"Take the {step.Position().Name()} out",
-                [Highest, ThreadWords.DrawnOut([step.Position()], cone: false), "Take its spool right off the machine: left on, the thread creeps back into the seam.", "Turn the screw of the empty seat in lightly, so that it does not fall."], CautionPlace.NeedleOut),
+                [Highest, ThreadWords.DrawnOut([step.Position()], cone: false), "Take its spool right off the machine: left on, the thread is sewn in again by itself.", "Turn the screw of the empty seat in lightly, so that it does not fall."], CautionPlace.NeedleOut),
             ThreadUpAct.Finger => new($"Set the finger to “{step.Name}”", ["It goes with the needles by this machine’s own table: a finger that does not match makes bad loops."]),
             ThreadUpAct.Converter => step.Name is { } converter
                 ? new($"Fit “{converter}” over the upper looper", ["It closes the upper looper’s eye, so that two threads make the stitch. Fit it as the machine’s manual shows."], CautionCatalogue.HandsIn(head))

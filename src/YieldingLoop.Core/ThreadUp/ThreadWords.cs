@@ -29,7 +29,7 @@ internal static class ThreadWords
                 ], CautionPlace.HandsInPlain, ThreadUpWords.Thread(step.Thread!)),
             _ => new(step.Positions is [var only] ? $"Pull the {ThreadUpWords.ThreadOf(only)} into its disc" : $"Pull each thread into its disc: {Phrase.List([.. step.Positions.Select(p => p.Tag())])}",
                 [
-                    "Hold it before and after the disc, and draw it in with a tug. A huge loop on the back is a thread that is not in its disc.",
+                    "Hold it before and after the disc: it is drawn between its discs until it resists. A huge loop on the back is a thread that is not in its disc.",
                     plan.Head.FootDownToThread ? "Then pull at it: it must resist." : "Then pull at it with the foot down: it must resist.",
                 ]),
         };

@@ -10,7 +10,7 @@ public static class DialWords
     {
         var steps = Math.Round(Math.Abs(stepsTighter), 2);
         var noun = steps == 1 ? "number" : "numbers";
-        return steps == 0 ? "at neutral" : Invariant($"{steps:0.##} {noun} {(stepsTighter > 0 ? "tighter" : "looser")}");
+        return steps == 0 ? "at neutral" : steps == 0.5 ? $"half a number {(stepsTighter > 0 ? "tighter" : "looser")}" : Invariant($"{steps:0.##} {noun} {(stepsTighter > 0 ? "tighter" : "looser")}");
     }
 
     /// <summary>How far a dial is turned: "1.5 numbers looser".</summary>

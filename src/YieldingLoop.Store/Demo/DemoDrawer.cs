@@ -19,7 +19,7 @@ public static class DemoDrawer
         new() { System = Household, PointId = "jersey", SizeMetric = 70, Unused = 4, UsedOnce = 1 },
         new() { System = Household, PointId = "jersey", SizeMetric = 80, Unused = 6 },
         new() { System = Household, PointId = "stretch", SizeMetric = 75, TwinGapMm = 4, Unused = 1, UsedOnce = 1, Note = "kept for several hems" },
-        new() { System = Household, PointId = "jersey", SizeMetric = 80, TwinGapMm = 2.5, Unused = 1 },
+        new() { System = Household, PointId = "universal", SizeMetric = 90, TwinGapMm = 3, Unused = 1 },
         new() { System = "the machine's own", PointId = "overlocker", SizeMetric = 80, Unused = 8, UsedOnce = 3 },
         new() { System = "the machine's own", PointId = "overlocker", SizeMetric = 90, Unused = 2 },
     ];

@@ -77,6 +77,12 @@ public abstract class RecordPage<TForm, TRow, TEntry>(Drafts drafts, Wording wor
 
     protected abstract Task<SaveResult> SaveAsync(TEntry entry, int? id);
 
+    /// <inheritdoc/>
+    public string? LabelOf(string key) => FieldLabels.Of(Noun, key, PartName);
+
+    /// <summary>What one row of a list of the form is called; null where it is only numbered.</summary>
+    protected virtual string? PartName(string list, int index) => null;
+
     /// <summary>What the next page says was saved.</summary>
     protected virtual string SaidOf(TRow row, bool made) => made ? $"Saved: the new {Noun} {Said.Name(row.Name)}." : $"Saved: the {Noun} {Said.Name(row.Name)}, as it stands now.";
 
@@ -291,4 +297,7 @@ public interface IRecordPage
 
     /// <summary>Forms at this address that were begun and not saved.</summary>
     IReadOnlyList<DraftListing> OfferedDrafts { get; }
+
+    /// <summary>What a field is called in the list of faults; null where it has no name.</summary>
+    string? LabelOf(string key);
 }

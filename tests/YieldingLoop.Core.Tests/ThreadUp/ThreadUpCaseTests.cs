@@ -111,7 +111,7 @@ public class ThreadUpCaseTests
         var one = With(Threaded, ThreadPosition.NeedleLeft, null) with { FingerName = "narrow", Needles = Places.Of((ThreadPosition.NeedleRight, Needle(90))), Dials = Threaded.Dials.With(ThreadPosition.NeedleLeft, Place<double>.Unknown) };
         var plan = Plan(Threaded, one);
         Assert.Equal(["SetNeedle NR", "TakeOutNeedle NL"], Told(plan).Skip(3).Take(2));
-        Assert.Contains("creeps back", ThreadUpWords.Of(plan, 4).Lines[2], StringComparison.Ordinal);
+        Assert.Contains("is sewn in again by itself", ThreadUpWords.Of(plan, 4).Lines[2], StringComparison.Ordinal);
         Assert.Contains(plan.Shorter, s => s.MinutesLess == 2);
     }
 

@@ -112,6 +112,12 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
         return true;
     }
 
+    protected override string? PartName(string list, int index)
+    {
+        var positions = list switch { nameof(MachineForm.Dials) => Input.Positions, nameof(MachineForm.CoverDials) => MachineForm.CoverPositions, _ => [] };
+        return index < positions.Count ? $"{positions[index].Name()} dial" : null;
+    }
+
     protected override Machine ReadEntry(FormReader reader)
     {
         var entry = Input.Read(reader);

@@ -22,7 +22,7 @@ using YieldingLoop.Web.Startup;
 namespace YieldingLoop.Web.Pages.Seams;
 
 /// <summary>The set-up of one seam, the best that can be proved on the machines at hand; kept when the user says so.</summary>
-public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wording) : PageModel
+public sealed class SetUpModel(Workroom workroom, PlanMemory memory, TimeProvider clock, Wording wording) : PageModel
 {
     /// <summary>Most needles and threads of the drawer that a plan looks at.</summary>
     private const int MostInDrawer = 500;
@@ -43,6 +43,9 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, Wording wor
     /// <summary>Whether the pins are asked about rather than taken.</summary>
     [BindProperty(SupportsGet = true)]
     public bool Why { get; set; }
+
+    /// <summary>The moment it was worked out.</summary>
+    public DateTimeOffset Now => clock.GetLocalNow();
 
     /// <summary>Made with the page, so that keeping twice keeps once.</summary>
     [BindProperty]

@@ -116,7 +116,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
         Anew = kept.Plan.ModelVersion == SeamModel.Version ? null : ReadAnew.Of(kept.Plan, kept.Machine, kept.ClothFigures, kept.Seam);
         Versions = await workroom.VersionsAsync(id);
         OtherSeams = await workroom.Seams.Include(x => x.Cloth).Where(x => x.PutAwayAt == null && x.Id != row.SeamId).OrderByDescending(x => x.ChangedAt).PageAsync(1, Workroom.MostOffered);
-        OwnRules = [.. (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).Where(r => r.Applies(row.MachineId, row.ClothId, kept.Seam, kept.Plan.Setup))];
+        OwnRules = await KeptRules.OfAsync(workroom, row);
         ThreadUps = (await threadUps.ListPastAsync(null, id, 1, 1)).Total;
         ThreadedUp = row.SwatchPassedAt is not null || await threadUps.DoneForAsync(id);
         StateVersion = (await workroom.StateOfAsync(row.MachineId))?.Version ?? 0;

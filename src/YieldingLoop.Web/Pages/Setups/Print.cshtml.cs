@@ -20,7 +20,8 @@ public sealed class PrintModel(Workroom workroom) : PageModel
 
     public SetupRow Row { get; private set; } = null!;
 
-    public SetupCard Card { get; private set; } = null!;
+    /// <summary>What is printed.</summary>
+    public PaperCard OnPaper { get; private set; } = null!;
 
     public async Task<IActionResult> OnGetAsync(int id)
     {
@@ -30,7 +31,7 @@ public sealed class PrintModel(Workroom workroom) : PageModel
         }
 
         Row = row;
-        Card = SetupCard.Of(row.Snapshot);
+        OnPaper = PaperCard.Of(row, SetupCard.Of(row.Snapshot), await KeptRules.OfAsync(workroom, row));
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return Page();
     }

@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
 using YieldingLoop.Store;
 using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Drawings;
@@ -67,6 +68,9 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(machine);
         return true;
     }
+
+    protected override string? PartName(string list, int index) =>
+        list == nameof(StateForm.Places) && index < StateForm.PlacesOf(Head).Count ? StateForm.PlacesOf(Head)[index].Name() : null;
 
     protected override Setup ReadEntry(FormReader reader)
     {

@@ -1,0 +1,41 @@
+using System.Globalization;
+using YieldingLoop.Core.OwnRules;
+using YieldingLoop.Store;
+
+namespace YieldingLoop.Web.Pages.Shared;
+
+/// <summary>A set-up as it stands on paper, on one side of A5.</summary>
+/// <param name="Name">The seam.</param>
+/// <param name="Cloth">The cloth.</param>
+/// <param name="Edition">Which version it is.</param>
+/// <param name="Day">The day it was kept, or worked out.</param>
+/// <param name="Stands">How far it is: kept, passed.</param>
+/// <param name="Card">Everything that is set.</param>
+/// <param name="Notes">The user's own notes where they apply.</param>
+public sealed record PaperCard(string Name, string Cloth, int Edition, string Day, string Stands, SetupCard Card, IReadOnlyList<string> Notes)
+{
+    /// <summary>Most notes that have room on paper, and most of each, characters.</summary>
+    private const int MostNotes = 3, LongestNote = 160;
+
+    /// <summary>A kept set-up.</summary>
+    public static PaperCard Of(SetupRow row, SetupCard card, IReadOnlyList<OwnRule> rules) => new(
+        row.Name, row.Snapshot.Cloth.Name, row.Edition, Written(row.CreatedAt),
+        row.SwatchPassedAt is { } passed ? $"swatch passed {Written(passed)}" : "swatch not yet", card, Short(rules));
+
+    /// <summary>A set-up that is on screen and not kept.</summary>
+    public static PaperCard NotKept(string name, string cloth, DateTimeOffset now, SetupCard card, IReadOnlyList<OwnRule> rules) =>
+        new(name, cloth, 1, Written(now), "not kept yet, no swatch", card, Short(rules));
+
+    private static string Written(DateTimeOffset moment) => moment.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
+
+    private static List<string> Short(IReadOnlyList<OwnRule> rules)
+    {
+        var notes = rules.Take(MostNotes).Select(r => $"{(r.Text.Length > LongestNote ? r.Text[..LongestNote].TrimEnd() + "…" : r.Text)}{(string.IsNullOrWhiteSpace(r.Source) ? "" : $" ({r.Source.Trim()})")}").ToList();
+        if (rules.Count > MostNotes)
+        {
+            notes.Add($"And {rules.Count - MostNotes} more in the workroom.");
+        }
+
+        return notes;
+    }
+}
