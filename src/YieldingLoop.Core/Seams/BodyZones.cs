@@ -36,6 +36,9 @@ public static class BodyZones
         new("ankle", "ankle", false),
     ];
 
+    /// <summary>The zone a published strain was measured at; null where there is none.</summary>
+    public static BodyZone? Of(string? strainId) => strainId is null ? null : All.FirstOrDefault(z => z.StrainIds.Contains(strainId));
+
     /// <summary>Finds a zone; null where there is none.</summary>
     public static BodyZone? Find(string? id) => All.FirstOrDefault(z => z.Id == id);
 }

@@ -48,7 +48,7 @@ public static class ReachChart
         DrawNeed(svg, plan, bottom, clothStretchPercent, X);
         for (var row = 0; row < figures.Threads.Count; row++)
         {
-            DrawWords(svg, plan, figures.Threads[row], Top + row * RowHeight);
+            DrawWords(svg, plan, figures.Threads[row], Top + row * RowHeight, [X(need.Percent), X(figures.Verdict!.RequiredPercent)]);
         }
 
         return svg.Done();
@@ -75,14 +75,34 @@ public static class ReachChart
         svg.Line(x(band.High), middle - 5, x(band.High), middle + 5, "reach-band");
     }
 
-    private static void DrawWords(Svg svg, SetupPlan plan, ThreadReading reading, double y)
+    /// <summary>Width of a letter of the words in the chart, near enough to keep them apart.</summary>
+    private const double Letter = 7.6;
+
+    private static void DrawWords(Svg svg, SetupPlan plan, ThreadReading reading, double y, ReadOnlySpan<double> lines)
     {
         var first = plan.Figures.Seam.FirstToPop == reading.Position;
         var beyond = reading.PopStretchPercent >= SeamModel.BeyondReachPercent;
         var figure = beyond ? "not within reach" : FormattableString.Invariant($"{reading.PopStretchPercent:0} %");
         svg.Tag(Left + 13, y - 3, reading.Position);
-        svg.Text(Left + 34, y + 2, plan.Threads.Single(t => t.Position == reading.Position).Kind.Name, "d-text");
-        svg.Text(Right, y + 2, first ? $"pops first, {figure}" : figure, first ? "d-text d-strong" : "d-text", "end");
+        var name = plan.Threads.Single(t => t.Position == reading.Position).Kind.Name;
+        var said = first ? $"pops first, {figure}" : figure;
+        svg.Text(Beside(lines, Left + 34, name.Length * Letter, Right - said.Length * Letter - 12), y + 2, name, "d-text");
+        svg.Text(Right, y + 2, said, first ? "d-text d-strong" : "d-text", "end");
+    }
+
+    /// <summary>Where words of a width begin so that no upright line runs through them; where there is no such place, at the start.</summary>
+    private static double Beside(ReadOnlySpan<double> lines, double start, double width, double end)
+    {
+        var at = start;
+        for (var i = 0; i < lines.Length; i++)
+        {
+            foreach (var line in lines)
+            {
+                at = line > at - 6 && line < at + width + 6 ? line + 8 : at;
+            }
+        }
+
+        return at + width <= end ? at : start;
     }
 
     private static void DrawNeed(Svg svg, SetupPlan plan, double bottom, double cloth, Func<double, double> x)

@@ -100,6 +100,19 @@ public sealed class SeamForm : RecordForm
                 Cloth = other, ClothId = OtherClothId, Plies = Layers(nameof(OtherPlies), OtherPlies), Direction = OtherDirection, CutPercent = reader.Number(nameof(OtherCutPercent), OtherCutPercent) ?? 100,
             },
         };
+        var movement = NeedKind switch { NeedKind.NegativeEase => Chosen(EaseMovementId), NeedKind.Movement => Chosen(MovementId), _ => null };
+        if (BodyZones.Of(movement) is { } moved)
+        {
+            // Where on the body is said once: a movement has its place, and a place its movements. Where nothing is published
+            // for a place, the movement of a neighbour may stand in.
+            if (entry.ZoneId is not null && entry.ZoneId != moved.Id && BodyZones.Find(entry.ZoneId) is { StrainIds.Count: > 0 } place)
+            {
+                reader.Fault(NeedKind == NeedKind.Movement ? nameof(MovementId) : nameof(EaseMovementId), $"This movement is that of the {moved.Name}, and the seam lies at the {place.Name}. Choose a movement of that place, or measure it on the body.");
+            }
+
+            entry = entry with { ZoneId = entry.ZoneId ?? moved.Id };
+        }
+
         return NeedKind switch
         {
             NeedKind.Opening => entry with { GirthMm = reader.Length(nameof(PassMm), PassMm), GarmentMm = reader.Length(nameof(OpeningMm), OpeningMm) },

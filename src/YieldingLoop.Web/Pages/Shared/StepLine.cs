@@ -22,9 +22,9 @@ public static class StepLine
         Step Make(string name, string? href, bool done) => new(name, href, done, name == current);
         return
         [
-            Make("Cloth", clothId is null ? "/seams/start" : $"/cloths/{clothId}{(seamId is null ? "?for=seam" : $"?seam={seamId}")}", clothId is not null && current != "Cloth"),
-            Make("Seam", seamId is not null ? $"/seams/{seamId}" : clothId is not null ? $"/seams/new?cloth={clothId}" : null, seamId is not null && current != "Seam"),
-            Make("Set-up", seamId is null ? null : $"/seams/{seamId}/set-up", setupId is not null && current != "Set-up"),
+            Make("Cloth", clothId is null ? "/seams/start" : $"/cloths/{clothId}{(seamId is null ? "?for=seam" : $"?seam={seamId}")}", clothId is not null),
+            Make("Seam", seamId is not null ? $"/seams/{seamId}" : clothId is not null ? $"/seams/new?cloth={clothId}" : null, seamId is not null),
+            Make("Set-up", seamId is null ? null : $"/seams/{seamId}/set-up", setupId is not null),
             Make("Thread-up", setupId is null ? null : $"/thread-ups/new?setup={setupId}", threadedUp),
             Make("Kept", setupId is null ? null : $"/setups/{setupId}", passed),
         ];

@@ -43,6 +43,20 @@ document.addEventListener('alpine:init', () => {
         plies.value = this.usual;
       }
     },
+    // Where on the body is said once: its movements are those offered, and a movement says its place.
+    chooseZone(event) {
+      const own = (zone) => this.$root.querySelector(`[data-movement] option[data-zone="${zone}"]`);
+      const zone = own(event.target.value) ? event.target.value : '';
+      this.$root.querySelectorAll('[data-movement] option[data-zone]').forEach((option) => {
+        option.hidden = zone !== '' && option.dataset.zone !== zone;
+        if (option.hidden && option.selected) option.parentElement.value = '';
+      });
+    },
+    chooseMovement(event) {
+      const { zone } = event.target.selectedOptions[0].dataset;
+      const place = document.getElementById('Input_ZoneId');
+      if (zone && place && place.value === '') place.value = zone;
+    },
     choose(event) { this.kind = event.target.value; },
     chooseOther(event) { this.other = event.target.value !== ''; },
     get ease() { return this.kind === 'NegativeEase'; },
@@ -238,6 +252,14 @@ document.addEventListener('DOMContentLoaded', () => {
   };
   document.addEventListener('visibilitychange', stayAwake);
   stayAwake();
+});
+
+// What gets the focus is never left under the bar at the foot.
+document.addEventListener('focusin', (event) => {
+  const bar = document.querySelector('.next-bar');
+  if (!bar || !(event.target instanceof HTMLElement) || bar.contains(event.target)) return;
+  const under = event.target.getBoundingClientRect().bottom + 12 - bar.getBoundingClientRect().top;
+  if (under > 0) window.scrollBy({ top: under, behavior: 'instant' });
 });
 
 // After a form came back with faults, the list of them gets the focus.
