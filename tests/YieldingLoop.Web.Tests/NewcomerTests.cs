@@ -29,6 +29,7 @@ public sealed partial class NewcomerTests : IDisposable
 
         var reached = new HashSet<string>();
         var waiting = new Queue<string>(["/"]);
+        var (titles, twice) = (new List<(string Title, string Path)>(), new List<string>());
         while (waiting.TryDequeue(out var path))
         {
             if (!reached.Add(path) || path.Contains("/print", StringComparison.Ordinal))
@@ -38,6 +39,8 @@ public sealed partial class NewcomerTests : IDisposable
 
             Assert.True(reached.Count < 400, "The walk does not end.");
             var page = await visitor.OpenAsync(path);
+            titles.Add((page.Title!, path.Split('?')[0]));
+            twice.AddRange(Twice(page).Select(t => $"{path}: {t}"));
             foreach (var link in page.QuerySelectorAll("a[href]").Select(a => a.GetAttribute("href")!.Split('#')[0]))
             {
                 // Answers that depend on what is asked are many; the records are none of them.
@@ -47,6 +50,10 @@ public sealed partial class NewcomerTests : IDisposable
                 }
             }
         }
+
+        // Titles differ where pages differ, and no page has the same button twice.
+        Assert.Empty(titles.Distinct().GroupBy(t => t.Title).Where(t => t.Count() > 1).Select(t => $"{t.Key}: {string.Join(", ", t.Select(p => p.Path))}"));
+        Assert.Empty(twice);
 
         using var scope = app.Services.CreateScope();
         var context = scope.ServiceProvider.GetRequiredService<WorkroomContext>();
@@ -60,6 +67,12 @@ public sealed partial class NewcomerTests : IDisposable
         Assert.True(kept.Count > 50, $"{kept.Count} records are few for the demo.");
         Assert.Empty(kept.Where(path => !reached.Any(r => r.Split('?')[0] == path)));
     }
+
+    /// <summary>Buttons and links drawn as such that say the same and do the same.</summary>
+    private static IEnumerable<string> Twice(IHtmlDocument page) =>
+        page.QuerySelectorAll("main a.btn, main button.btn, .next-bar a, .next-bar button")
+            .Select(b => $"{b.TextContent.Trim()} {b.Closest("[data-place]")?.Id} → {b.GetAttribute("href") ?? b.GetAttribute("form") ?? string.Join('&', Visitor.Fields((IHtmlFormElement)b.Closest("form")!).Where(f => !f.Key.StartsWith("__", StringComparison.Ordinal)).Select(f => f.Value))}")
+            .GroupBy(b => b).Where(b => b.Count() > 1).Select(b => b.Key);
 
     [GeneratedRegex(@"^/(reckoner|seams/\d+/set-up|thread-ups/new|machines/\d+/test|seams/new|machines/new|setups/\d+/copy)\?|^/seams/start\?like|^/glossary")]
     private static partial Regex Asked();
@@ -354,6 +367,56 @@ public sealed partial class NewcomerTests : IDisposable
             Assert.Equal(HttpStatusCode.Redirect, saved.Status);
             Assert.Equal(plies, (await SeamAsync(int.Parse(saved.Location!.Split('/')[2], System.Globalization.CultureInfo.InvariantCulture))).Entry.Plies);
         }
+    }
+
+    [Fact]
+    public async Task What_is_on_a_machine_is_said_in_one_tap_by_a_card_that_was_kept()
+    {
+        var page = await visitor.OpenAsync("/states/2?setup=3");
+        var card = page.QuerySelectorAll("button[name=card]").OfType<IHtmlButtonElement>().First();
+        var said = await visitor.PostAsync(card.Form!, card.Form!.GetAttribute("action")!, new() { ["card"] = card.Value });
+        Assert.Equal("/thread-ups/new?setup=3", said.Location);
+        Assert.StartsWith("Saved: what is on the machine now is as on the card of “", SaidOn(await visitor.OpenAsync(said.Location!)), StringComparison.Ordinal);
+        // Its places are there now, as the card has them.
+        var front = await visitor.OpenAsync("/states/2");
+        var dials = (await visitor.OpenAsync($"/setups/{card.Value}")).QuerySelectorAll(".dials .dial-number").Select(d => d.TextContent.Trim()).ToList();
+        var tiles = front.QuerySelectorAll(".front-tile[data-stand-of]").ToList();
+        Assert.Equal(dials.Select(d => d == "–" ? "" : $"dial {d}"), tiles.Select(t => Dial().Match(t.QuerySelector("small")!.TextContent).Value));
+        Assert.All(tiles.Where((_, i) => dials[i] != "–"), t => Assert.Equal("there", t.QuerySelector("[data-stand]")!.TextContent));
+
+        // Said from an older page it is refused, and a card of another machine is none of this one's.
+        Assert.Equal(HttpStatusCode.Conflict, (await visitor.PostAsync(card.Form!, card.Form!.GetAttribute("action")!, new() { ["card"] = card.Value })).Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await visitor.PostAsync(card.Form!, card.Form!.GetAttribute("action")!, new() { ["card"] = "1", ["stateVersion"] = "9" })).Status);
+    }
+
+    [GeneratedRegex(@"dial [\d.]+$")]
+    private static partial Regex Dial();
+
+    [Fact]
+    public async Task Every_place_of_a_machine_is_drawn_and_is_not_known_empty_or_there()
+    {
+        foreach (var (machine, places) in new[] { (1, 4), (3, 5), (4, 2) })
+        {
+            var page = await visitor.OpenAsync($"/states/{machine}");
+            var tiles = page.QuerySelectorAll(".front-tile[data-stand-of]").ToList();
+            Assert.True(tiles.Count >= places - 1, $"{machine}: {tiles.Count}");
+            Assert.All(tiles, t => Assert.Contains(t.QuerySelector("[data-stand]")!.TextContent, new[] { "not known", "empty", "there" }));
+            // Each is tapped in the drawing and beside it, and leads to its own few fields.
+            foreach (var tile in tiles)
+            {
+                var to = tile.GetAttribute("href")!;
+                Assert.Equal(to, page.QuerySelector($".machine-front a[href='{to}']")!.GetAttribute("href"));
+                Assert.InRange(page.QuerySelectorAll($"{to} > .place-fields .form-select, {to} > .place-fields .form-control").Length, 1, 6);
+            }
+        }
+
+        // Emptied, it is empty; a fault opens its place.
+        var form = await visitor.OpenAsync("/states/2");
+        await visitor.SendAsync(form, "/states/2", new() { ["Input.Places[0].PointId"] = "none", ["Input.Places[0].Thread"] = "none" });
+        Assert.Equal("empty", (await visitor.OpenAsync("/states/2")).QuerySelector("[data-stand-of=needle-left] [data-stand]")!.TextContent);
+        var wrong = await visitor.SendAsync(await visitor.OpenAsync("/states/2"), "/states/2", new() { ["Input.Places[2].Number"] = "99" });
+        Assert.Contains("open", wrong.Page.GetElementById("place-upper-looper")!.ClassList);
+        Assert.DoesNotContain("open", wrong.Page.GetElementById("place-lower-looper")!.ClassList);
     }
 
     private static string? SaidOn(IHtmlDocument page) => page.QuerySelector(".said")?.TextContent.Trim();

@@ -58,6 +58,14 @@ internal sealed class Svg
         return Text(x, y + 4.5, Core.Threads.ThreadPositions.Tag(position), $"tag-letters {css}", "middle");
     }
 
+    /// <summary>Begins a part that leads somewhere when it is tapped. The same way stands beside the drawing for the keyboard, so this one is not a stop.</summary>
+    /// <param name="href">Where it leads.</param>
+    /// <param name="cssClass">Its class.</param>
+    public Svg Into(string href, string cssClass) => Add($"<a class=\"{cssClass}\" href=\"{Encode(href)}\" tabindex=\"-1\">");
+
+    /// <summary>Ends such a part.</summary>
+    public Svg OutOf() => Add("</a>");
+
     public IHtmlContent Done() => new HtmlString(text.Append("</svg>").ToString());
 
     /// <summary>A coordinate, two decimals.</summary>

@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Machines;
@@ -12,7 +14,7 @@ using YieldingLoop.Web.Forms;
 namespace YieldingLoop.Web.Pages.States;
 
 /// <summary>What is on a machine right now: needles, threads, dials and the rest, changed by hand.</summary>
-public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<StateForm, StateRow, Setup>(drafts, wording)
+public sealed partial class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<StateForm, StateRow, Setup>(drafts, wording)
 {
     /// <summary>The machine, with both its halves where it is a convertible one.</summary>
     public Machine Machine { get; private set; } = null!;
@@ -29,6 +31,52 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
     public ListPage<ThreadRow> Offered { get; private set; } = ListPage.Empty<ThreadRow>();
 
     public IReadOnlyList<ThreadRow> Drawer => Offered.Items;
+
+    /// <summary>Kept set-ups it may stand as, those whose swatch passed first.</summary>
+    public ListPage<SetupListing> Cards { get; private set; } = ListPage.Empty<SetupListing>();
+
+    /// <summary>Places that are open from the start: those a fault stands in.</summary>
+    public IReadOnlyList<string> OpenPlaces =>
+    [
+        .. ModelState.Where(e => e.Value!.Errors.Count > 0).Select(e => PlaceIn().Match(e.Key)).Select(m => m.Success && int.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture) is var i && i < StateForm.PlacesOf(Head).Count
+            ? StateForm.PlacesOf(Head)[i].Id() : "rest"),
+    ];
+
+    /// <summary>How much of what is neither needle nor thread is known.</summary>
+    public int RestKnown =>
+        new[] { Input.FingerName, Input.LengthMm, Input.Differential, Input.CuttingWidthMm, Input.StitchId, Input.ZigzagWidthMm, Input.PlateName, Input.FootName, Input.NeedlePositionMm, Input.FootPressure, Input.ConverterName }
+            .Count(text => !string.IsNullOrEmpty(text)) + (Input.KnifeAway ? 1 : 0);
+
+    /// <summary>"not known", "empty", "there".</summary>
+    public static string Word(PlaceStand stand) => stand switch { PlaceStand.There => "there", PlaceStand.Empty => "empty", _ => "not known" };
+
+    /// <summary>Says in one go that the machine stands as a kept set-up's card has it.</summary>
+    /// <param name="id">The machine.</param>
+    /// <param name="card">The set-up.</param>
+    /// <param name="stateVersion">Version of the machine's state when the page was opened.</param>
+    public async Task<IActionResult> OnPostCardAsync(string id, int card, int stateVersion)
+    {
+        ModelState.Clear();
+        if (!TryReadId(id) || RecordId is not { } machine || await workroom.Setups.FirstOrDefaultAsync(s => s.Id == card && s.MachineId == machine) is not { } setup)
+        {
+            return NotFound();
+        }
+
+        switch (await workroom.PutOnMachineAsync(card, stateVersion))
+        {
+            case SaveResult.Saved:
+                return this.RedirectSaying(AfterSaving(machine), $"Saved: what is on the machine now is as on the card of {Said.Name(setup.Name)}.");
+            case SaveResult.Stale:
+                ViewData["Notice"] = "Somebody has said meanwhile what else is on this machine, here or on another device. Nothing was changed: look at it as it stands now, then say it again.";
+                Response.StatusCode = StatusCodes.Status409Conflict;
+                return await OnGetAsync(id, null);
+            default:
+                return NotFound();
+        }
+    }
+
+    [GeneratedRegex(@"^Input\.Places\[(\d{1,2})\]")]
+    private static partial Regex PlaceIn();
 
     /// <summary>What a convertible machine is being changed over to.</summary>
     [BindProperty(SupportsGet = true, Name = "as")]
@@ -65,6 +113,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
         MachineName = machine.Name;
         Offered = await workroom.ListThreadsAsync(size: MostThreads);
         Head = HttpMethods.IsPost(Request.Method) ? Input.HeadOf(Machine) : (As is { } asked ? StateForm.OnHalf(asked) : row.Entry).HeadOf(Machine);
+        Cards = await workroom.SetupsOnMachineAsync(machine.Id);
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(machine);
         return true;
     }

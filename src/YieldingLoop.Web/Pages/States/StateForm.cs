@@ -5,6 +5,7 @@ using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Store;
+using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.States;
@@ -168,6 +169,25 @@ public sealed class PlaceForm
     public RunForm SecondRun { get; set; } = new();
 
     public string? Number { get; set; }
+
+    /// <summary>What the form says of the place: something is there once a needle or a thread is.</summary>
+    /// <param name="position">The place.</param>
+    public PlaceStand Stand(ThreadPosition position)
+    {
+        string?[] said = position.IsNeedle() ? [PointId, Thread] : [Thread];
+        return Array.Exists(said, s => !string.IsNullOrEmpty(s) && s != Nothing) ? PlaceStand.There
+            : Array.TrueForAll(said, string.IsNullOrEmpty) ? PlaceStand.Unknown : PlaceStand.Empty;
+    }
+
+    /// <summary>What is there, in words; empty where nothing is.</summary>
+    /// <param name="position">The place.</param>
+    /// <param name="drawer">Threads that may be named.</param>
+    public string Says(ThreadPosition position, IReadOnlyList<ThreadRow> drawer)
+    {
+        var needle = position.IsNeedle() && NeedleCatalogue.Find(PointId) is { } point ? $"{point.Name}{(NeedleSize.TryFromMetric(SizeMetric, out var size) ? $" {size}" : "")}{(string.IsNullOrEmpty(TwinGapMm) ? "" : ", twin")}" : null;
+        var thread = drawer.FirstOrDefault(r => Thread == OfDrawer(r.Id)) is { } row ? $"“{row.Name}”" : ThreadCatalogue.Find(Thread)?.Name;
+        return string.Join(", ", new[] { needle, thread, string.IsNullOrWhiteSpace(Number) ? null : $"dial {Number.Trim()}" }.OfType<string>());
+    }
 
     public static string OfDrawer(int id) => FromDrawer + id.ToString(CultureInfo.InvariantCulture);
 

@@ -254,6 +254,28 @@ document.addEventListener('DOMContentLoaded', () => {
   stayAwake();
 });
 
+// A place on a drawn machine says at once how it stands, and is emptied in one tap.
+document.addEventListener('DOMContentLoaded', () => {
+  const stand = (place) => {
+    const said = [...place.querySelectorAll('[data-stands]')].map((field) => field.value);
+    const word = said.some((value) => value !== '' && value !== 'none') ? 'there' : said.every((value) => value === '') ? 'not known' : 'empty';
+    const tile = document.querySelector(`[data-stand-of="${place.dataset.place}"]`);
+    if (tile) {
+      tile.querySelector('[data-stand]').textContent = word;
+      tile.querySelector('small').textContent = '';
+    }
+  };
+  document.querySelectorAll('[data-place]').forEach((place) => {
+    place.querySelector('.place-quick').hidden = false;
+    place.addEventListener('change', () => stand(place));
+    place.querySelectorAll('[data-place-set]').forEach((button) => button.addEventListener('click', () => {
+      place.querySelectorAll('[data-stands]').forEach((field) => { field.value = button.dataset.placeSet; });
+      place.dispatchEvent(new Event('input', { bubbles: true }));
+      stand(place);
+    }));
+  });
+});
+
 // What gets the focus is never left under the bar at the foot.
 document.addEventListener('focusin', (event) => {
   const bar = document.querySelector('.next-bar');
