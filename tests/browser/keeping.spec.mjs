@@ -247,7 +247,7 @@ test('the keys are listed under ?, do what they say, and rest while something is
   const dialog = page.getByRole('dialog', { name: 'Keys' });
   await expect(dialog).toBeVisible();
   const listed = await dialog.locator('kbd').allTextContents();
-  expect(listed).toEqual(['n', 'w', 's', 'c', 'm', 'd', '/', 'u', 'Space', '←', 'g', '?', 'Esc']);
+  expect(listed).toEqual(['n', 'w', 's', 'c', 'm', 'd', '/', 'u', 'Space', '←', 'g', 'r', '?', 'Esc']);
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
   for (const [key, path] of [['s', '/setups'], ['m', '/machines'], ['d', '/drawer'], ['g', '/glossary'], ['c', '/cloths'], ['w', '/']]) {

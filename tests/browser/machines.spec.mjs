@@ -6,7 +6,7 @@ test('a plain machine comes into the workroom by keyboard, learns its dial, and 
     // From the list to another kind of machine, without a pointer.
     await page.goto(`${server.url}/machines`);
     await page.keyboard.press('n');
-    await page.getByRole('link', { name: 'plain machine' }).focus();
+    await page.getByRole('button', { name: 'plain machine' }).focus();
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('A new plain machine');
     await page.getByLabel('Name').first().fill('Attic machine');
@@ -18,7 +18,7 @@ test('a plain machine comes into the workroom by keyboard, learns its dial, and 
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Attic machine');
 
     // A slot nobody has measured refuses; measured, it answers.
-    await page.getByRole('link', { name: 'Reckon a hem' }).click();
+    await page.getByRole('link', { name: 'Reckoner: twin needle' }).click();
     await page.getByLabel('The pack reads').fill('2.0/75');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('alert')).toContainText('never assumed');
@@ -27,7 +27,7 @@ test('a plain machine comes into the workroom by keyboard, learns its dial, and 
     await page.getByRole('group', { name: 'Plate 1' }).getByLabel('Slot').fill('8');
     await page.getByRole('group', { name: 'Foot 1' }).getByLabel('Slot').fill('8');
     await page.getByRole('button', { name: 'Save the machine' }).click();
-    await page.getByRole('link', { name: 'Reckon a hem' }).click();
+    await page.getByRole('link', { name: 'Reckoner: twin needle' }).click();
     await page.getByLabel('The pack reads').fill('2.0/75');
     await page.keyboard.press('Enter');
     await expect(page.locator('.figure-row').first()).toContainText('3.5 mm');
@@ -44,7 +44,8 @@ test('a plain machine comes into the workroom by keyboard, learns its dial, and 
 
     // What is on it is said by hand, from the drawer.
     await page.getByRole('link', { name: 'Change what is on it' }).click();
-    const needle = page.getByRole('group', { name: 'needle', exact: false }).first();
+    await page.locator('.front-tile[data-stand-of=needle]').click();
+    const needle = page.locator('#place-needle');
     await needle.getByLabel('Needle').selectOption({ label: 'stretch' });
     await needle.getByLabel('Thread').selectOption({ label: 'Charcoal stretch' });
     await page.getByRole('button', { name: 'Save what is on it' }).click();

@@ -46,6 +46,7 @@ export async function expectWellMade(page, what, { fits = true } = {}) {
       const hidden = await page.evaluate(() => {
         const bar = document.querySelector('.next-bar');
         if (!bar) return [];
+        document.activeElement?.blur();
         return [...document.querySelectorAll('main a[href], main button, main input:not([type=hidden]), main select, main summary, main textarea')].filter((element) => element.offsetParent).filter((element) => {
           element.focus();
           const box = element.getBoundingClientRect();

@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Threads;
-using static YieldingLoop.Web.Drawings.Svg;
 
 namespace YieldingLoop.Web.Drawings;
 
@@ -11,24 +10,24 @@ namespace YieldingLoop.Web.Drawings;
 /// </summary>
 public static class MachineFront
 {
-    private const double Width = 640, Height = 232, Left = 60, Right = 580, DialY = 52;
+    private const double Width = 460, Height = 216, Left = 16, Right = 444, DialY = 50;
 
     /// <param name="head">The machine, or the half it is changed over to.</param>
     /// <param name="places">Its places in the order of their dials, with what is known of each.</param>
-    /// <param name="description">What it shows, in words.</param>
-    public static IHtmlContent Draw(Machine head, IReadOnlyList<(ThreadPosition Position, PlaceStand Stand)> places, string description)
+    public static IHtmlContent Draw(Machine head, IReadOnlyList<(ThreadPosition Position, PlaceStand Stand)> places)
     {
-        var svg = new Svg(Width, Height, description, "drawing machine-front");
+        var svg = new Svg(Width, Height, "", "drawing machine-front");
         // Arm, column and bed; the cloth runs between them.
-        svg.Path("M24 20h592a12 12 0 0 1 12 12v172a12 12 0 0 1 -12 12h-592a12 12 0 0 1 -12 -12v-40h452v-48h-452v-84a12 12 0 0 1 12 -12z", "front-body");
-        svg.Line(12, 164, 464, 164, "front-bed");
+        svg.Path("M16 12h428a12 12 0 0 1 12 12v168a12 12 0 0 1 -12 12h-428a12 12 0 0 1 -12 -12v-36h380v-46h-380v-86a12 12 0 0 1 12 -12z", "front-body");
+        svg.Line(4, 156, 384, 156, "front-bed");
+        var column = (Right - Left) / Math.Max(1, places.Count);
         for (var i = 0; i < places.Count; i++)
         {
             var (position, stand) = places[i];
             var x = Left + (Right - Left) * (i + 0.5) / places.Count;
-            var y = position.IsNeedle() ? 138 : position is ThreadPosition.TopCover ? 122 : 190;
+            var y = position.IsNeedle() ? 132 : position is ThreadPosition.TopCover ? 118 : 181;
             // As wide as its column, so that a finger finds it.
-            svg.Into($"#place-{position.Id()}", "front-place").Rect(x - 44, 24, 88, 188, "front-hit");
+            svg.Into($"#place-{position.Id()}", "front-place").Rect(x - column / 2 + 2, 16, column - 4, 184, "front-hit", 6);
             svg.Line(x, DialY + 16, x, y - 15, $"front-thread {ThreadLook.Class(position)} front-{Word(stand)}");
             if (head.DialPlaceOf(position) is not null)
             {

@@ -13,9 +13,16 @@ internal sealed class Svg
 {
     private readonly StringBuilder text = new();
 
-    /// <summary>Starts a drawing that stands for what <paramref name="title"/> says.</summary>
+    /// <summary>Starts a drawing that stands for what <paramref name="title"/> says; one without a title shows what is said beside it.</summary>
     public Svg(double width, double height, string title, string cssClass)
     {
+        if (title.Length == 0)
+        {
+            // What it shows stands in words beside it.
+            text.Append(CultureInfo.InvariantCulture, $"<svg class=\"{cssClass}\" viewBox=\"0 0 {N(width)} {N(height)}\" aria-hidden=\"true\" focusable=\"false\" xmlns=\"http://www.w3.org/2000/svg\">");
+            return;
+        }
+
         text.Append(CultureInfo.InvariantCulture, $"<svg class=\"{cssClass}\" viewBox=\"0 0 {N(width)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">");
     }
 

@@ -15,7 +15,7 @@ namespace YieldingLoop.Web.Pages.Shared;
 public sealed record PaperCard(string Name, string Cloth, int Edition, string Day, string Stands, SetupCard Card, IReadOnlyList<string> Notes)
 {
     /// <summary>Most notes that have room on paper, and most of each, characters.</summary>
-    private const int MostNotes = 3, LongestNote = 160;
+    private const int MostNotes = 2, LongestNote = 120;
 
     /// <summary>A kept set-up.</summary>
     public static PaperCard Of(SetupRow row, SetupCard card, IReadOnlyList<OwnRule> rules) => new(
