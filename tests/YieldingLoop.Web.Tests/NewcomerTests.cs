@@ -419,6 +419,77 @@ public sealed partial class NewcomerTests : IDisposable
         Assert.DoesNotContain("open", wrong.Page.GetElementById("place-lower-looper")!.ClassList);
     }
 
+    [Fact]
+    public async Task The_zigzag_map_starts_where_the_set_up_does()
+    {
+        var page = await visitor.OpenAsync("/seams/2/set-up?machine=4&stitch=304");
+        var set = page.QuerySelectorAll(".setting").ToDictionary(s => s.QuerySelector("span")!.TextContent.Trim(), s => s.QuerySelector("strong")!.TextContent, StringComparer.Ordinal);
+        double Set(string name) => double.Parse(Figure().Match(set[name]).Value, System.Globalization.CultureInfo.InvariantCulture);
+        Assert.Contains(
+            FormattableString.Invariant($"Start from length {Set("Stitch length"):0.0#} mm, width {Set("Zigzag width"):0.0#} mm."),
+            page.QuerySelector(".zigzag-chart")!.GetAttribute("aria-label")!, StringComparison.Ordinal);
+    }
+
+    [GeneratedRegex(@"[+−-]?\d+(\.\d+)?")]
+    private static partial Regex Figure();
+
+    /// <summary>One figure, one rounding: what stands in the verdict, the drawing, the targets and the reasons is the same text.</summary>
+    [Fact]
+    public async Task A_figure_reads_the_same_wherever_it_stands_on_a_page()
+    {
+        var compared = 0;
+        for (var seam = 1; seam <= 10; seam++)
+        {
+            var page = await visitor.OpenAsync($"/seams/{seam}/set-up");
+            var answer = page.QuerySelector(".answer p")?.TextContent;
+            if (answer is null)
+            {
+                continue;
+            }
+
+            var chart = string.Join(' ', page.QuerySelectorAll(".answer .reach text").Select(t => t.TextContent));
+            // What the model would choose instead of the manual's row has figures of its own.
+            var why = string.Join(' ', page.QuerySelectorAll(".why dd").Select(d => d.TextContent.Split("choose otherwise")[0]));
+            void Same(string one, string other, string where)
+            {
+                var (first, second) = (Figure().Match(one).Value, Figure().Match(other).Value);
+                Assert.True(first == second, $"seam {seam}, {where}: {first} and {second}");
+                compared++;
+            }
+
+            Same(After(answer, "asks "), After(chart, "need "), "need");
+            if (chart.Contains("pops first, ", StringComparison.Ordinal) && !chart.Contains("pops first, not", StringComparison.Ordinal))
+            {
+                Same(After(answer, "pops at "), After(chart, "pops first, "), "pop");
+            }
+
+            foreach (var (target, said) in new[] { ("Growth in sewing", "with that the model expects "), ("Gap, pulled open", "gap when pulled open is ") })
+            {
+                if (page.QuerySelectorAll(".targets li").FirstOrDefault(l => l.TextContent.Contains(target, StringComparison.Ordinal)) is { } line && why.Contains(said, StringComparison.Ordinal))
+                {
+                    Same(target.StartsWith("Gap", StringComparison.Ordinal) ? After(line.TextContent, "predicted ") : line.QuerySelector("strong")!.TextContent, After(why, said), target);
+                }
+            }
+        }
+
+        Assert.True(compared > 20, $"{compared} figures compared.");
+
+        static string After(string text, string before) => text[(text.IndexOf(before, StringComparison.Ordinal) + before.Length)..];
+    }
+
+    [Fact]
+    public async Task The_bar_at_the_foot_is_a_landmark_and_the_line_of_steps_shows_what_is_done()
+    {
+        var page = await visitor.OpenAsync("/seams/2/set-up");
+        Assert.Equal("Next", page.QuerySelector(".next-bar")!.ParentElement!.GetAttribute("aria-label"));
+        var here = page.QuerySelector(".steps [aria-current=step]")!;
+        Assert.Contains("done, you are here", here.TextContent, StringComparison.Ordinal);
+        Assert.Null(here.QuerySelector(".stitch-hole"));
+        // A new seam has no such step behind it.
+        var fresh = (await visitor.OpenAsync("/seams/new?cloth=1")).QuerySelector(".steps [aria-current=step]")!;
+        Assert.NotNull(fresh.QuerySelector(".stitch-hole"));
+    }
+
     private static string? SaidOn(IHtmlDocument page) => page.QuerySelector(".said")?.TextContent.Trim();
 
     private async Task<SeamRow> SeamAsync(int id)

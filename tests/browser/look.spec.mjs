@@ -1,4 +1,4 @@
-import { expect, test } from './support.mjs';
+import { expect, readPdf, test } from './support.mjs';
 import { expectWellMade } from './well-made.mjs';
 
 const views = [
@@ -40,6 +40,17 @@ test('a first load stays under 300 KB, fonts included', async ({ browser, demo }
   expect(bytes).toBeGreaterThan(50_000);
   expect(bytes).toBeLessThan(300_000);
   await page.context().close();
+});
+
+test('Ctrl+P prints the card on one page, with the notes that apply and nothing of the screen', async ({ page, demo }) => {
+  for (const [view, note] of [['/setups/7', 'Leg openings: sew with the suit inside out'], ['/setups/2', 'Predicted pop'], ['/seams/9/set-up', 'not kept yet']]) {
+    await page.goto(demo + view);
+    const pages = await readPdf(await page.pdf({ format: 'A4', margin: { top: '10mm', bottom: '10mm', left: '10mm', right: '10mm' } }));
+    expect(pages.length, view).toBe(1);
+    expect(pages[0].text, view).toContain(note);
+    expect(pages[0].text, view).toContain('The swatch should show');
+    for (const screen of ['Workroom', 'Machines', 'Choose for yourself', 'Use it again', 'Thread up the machine']) expect(pages[0].text, view).not.toContain(screen);
+  }
 });
 
 test('motion is not forced on anyone and colours are not the only sign', async ({ page, demo }) => {

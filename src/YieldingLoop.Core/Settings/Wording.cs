@@ -51,11 +51,12 @@ public sealed partial class Wording(WorkroomSettings settings)
     /// <param name="millimetres">Length, mm.</param>
     /// <param name="decimals">Decimals in millimetres; inches get one or two more, for the same fineness.</param>
     /// <param name="withSign">Writes a plus sign too.</param>
-    public string Length(double millimetres, int decimals = 1, bool withSign = false)
+    /// <param name="inFull">Writes zeros at the end too, as a sentence with the same figure does.</param>
+    public string Length(double millimetres, int decimals = 1, bool withSign = false, bool inFull = false)
     {
         var value = Inches ? Math.Round(millimetres / LengthText.MillimetresPerInch, decimals + 2) : Math.Round(millimetres, decimals);
         var sign = value < 0 ? "−" : withSign && value > 0 ? "+" : "";
-        return $"{sign}{Math.Abs(value).ToString(CultureInfo.InvariantCulture)} {LengthUnitShort}";
+        return $"{sign}{Math.Abs(value).ToString(inFull ? $"F{(Inches ? decimals + 2 : decimals)}" : "G", CultureInfo.InvariantCulture)} {LengthUnitShort}";
     }
 
     private string SayPart(string part)

@@ -14,6 +14,9 @@ public static class FieldText
     /// <summary>"1 minute", "3.5 minutes".</summary>
     public static string Minutes(double minutes) => Round(minutes) is var text && text == "1" ? "1 minute" : $"{text} minutes";
 
+    /// <summary>With its sign and one decimal always, as sentences write it.</summary>
+    public static string InFull(double value) => value.ToString("+0.0;−0.0;0.0", CultureInfo.InvariantCulture);
+
     /// <summary>With its sign, or without where it rounds to zero.</summary>
     public static string WithSign(double value, int decimals = 1)
     {

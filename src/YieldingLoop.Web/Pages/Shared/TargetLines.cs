@@ -38,7 +38,7 @@ public static class TargetLines
         if (targets.GapMm is { } gap)
         {
             yield return gap.Most is { } most
-                ? new("Gap, pulled open", "reading.gap", $"at most {wording.Length(most, 2)}", "", $"predicted {wording.Length(figures.Seam.GapMm, 2)}, {SeamLimits.GapWord(figures.Seam.GapMm)}")
+                ? new("Gap, pulled open", "reading.gap", $"at most {wording.Length(most, 2)}", "", $"predicted {wording.Length(figures.Seam.GapMm, 2, inFull: true)}, {SeamLimits.GapWord(figures.Seam.GapMm)}")
                 : new("Opens when pulled flat", null, gap.Least is { } least ? $"at least {wording.Length(least)}" : $"about {wording.Length(gap.Wanted!.Value)}", "", $"of {wording.Length(plan.LoopWidthMm)}{(gap.Least is null ? "" : $", predicted {wording.Length(figures.Seam.GapMm)}")}");
         }
 
@@ -63,7 +63,7 @@ public static class TargetLines
         {
             var band = $"predicted within {FieldText.WithSign(grown.Low)} to {FieldText.WithSign(grown.High)} %";
             yield return growth.Tolerance is { } tolerance
-                ? new("Growth in sewing", "reading.growth", $"{FieldText.WithSign(growth.Wanted!.Value)} %", $"± {FieldText.Of(tolerance)}", band)
+                ? new("Growth in sewing", "reading.growth", $"{FieldText.InFull(growth.Wanted!.Value)} %", $"± {FieldText.Of(tolerance)}", band)
                 : new("Growth in sewing", "reading.growth", $"at least {FieldText.WithSign(growth.Least!.Value)} %", "", band);
         }
 
