@@ -317,7 +317,9 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         seams = state switch { WorkState.OnTheTable => seams.Where(s => !s.Passed), WorkState.Passed => seams.Where(s => s.Passed), _ => seams };
         foreach (var pattern in WordsOf(question).Select(Containing))
         {
-            seams = seams.Where(s => EF.Functions.Like(s.Name, pattern, "\\") || EF.Functions.Like(s.Cloth!.Name, pattern, "\\"));
+            // The cloths of that name are found once, not asked of every seam.
+            var cloths = context.Cloths.Where(c => EF.Functions.Like(c.Name, pattern, "\\")).Select(c => c.Id);
+            seams = seams.Where(s => EF.Functions.Like(s.Name, pattern, "\\") || cloths.Contains(s.ClothId));
         }
 
         return Works(seams).PageAsync(page, size);

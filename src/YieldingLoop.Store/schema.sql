@@ -177,7 +177,6 @@ CREATE INDEX IX_Setups_OnCloth ON Setups (ClothId, (SwatchPassedAt IS NULL), Cre
 CREATE INDEX IX_Setups_OnMachine ON Setups (MachineId, (SwatchPassedAt IS NULL), CreatedAt DESC, Id DESC, PutAwayAt, Superseded) WHERE PutAwayAt IS NULL AND NOT Superseded;
 CREATE INDEX IX_Setups_Passed ON Setups (SwatchPassedAt DESC, PutAwayAt, Superseded) WHERE PutAwayAt IS NULL AND NOT Superseded AND SwatchPassedAt IS NOT NULL;
 CREATE INDEX IX_Seams_OnTheTable ON Seams (ChangedAt DESC, PutAwayAt, Passed) WHERE PutAwayAt IS NULL AND NOT Passed;
-CREATE INDEX IX_Seams_List ON Seams (ChangedAt DESC, Id DESC, Name, PutAwayAt) WHERE PutAwayAt IS NULL;
 CREATE INDEX IX_Cloths_List ON Cloths (ChangedAt DESC, Id DESC, Name, PutAwayAt) WHERE PutAwayAt IS NULL;
 CREATE INDEX IX_Cloths_PutAway ON Cloths (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
 CREATE INDEX IX_Cloths_PutAwayWith ON Cloths (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
@@ -201,6 +200,9 @@ CREATE INDEX IX_Rules_PutAway ON Rules (PutAwayAt DESC, PutAwayWith) WHERE PutAw
 CREATE INDEX IX_Rules_PutAwayWith ON Rules (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
 CREATE INDEX IX_Rules_Demo ON Rules (Demo) WHERE Demo AND PutAwayAt IS NULL;
 CREATE INDEX "IX_Setups_FirstId" ON "Setups" ("FirstId") WHERE FirstId IS NOT NULL;
+CREATE INDEX IX_Seams_List ON Seams (ChangedAt DESC, Id DESC, Name, ClothId, PutAwayAt) WHERE PutAwayAt IS NULL;
+CREATE INDEX IX_Seams_Passed ON Seams (ChangedAt DESC, Id DESC, Name, ClothId, PutAwayAt, Passed) WHERE PutAwayAt IS NULL AND Passed;
+CREATE INDEX IX_Cloths_Name ON Cloths (Name);
 CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
 UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
 UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)

@@ -33,6 +33,12 @@ namespace YieldingLoop.Store.Migrations
                 column: "FirstId",
                 filter: "FirstId IS NOT NULL");
 
+            // Seams are found by their name and their cloth's, and by how far they are: all that is looked at lies in an index.
+            migrationBuilder.Sql("DROP INDEX IX_Seams_List");
+            migrationBuilder.Sql("CREATE INDEX IX_Seams_List ON Seams (ChangedAt DESC, Id DESC, Name, ClothId, PutAwayAt) WHERE PutAwayAt IS NULL");
+            migrationBuilder.Sql("CREATE INDEX IX_Seams_Passed ON Seams (ChangedAt DESC, Id DESC, Name, ClothId, PutAwayAt, Passed) WHERE PutAwayAt IS NULL AND Passed");
+            migrationBuilder.Sql("CREATE INDEX IX_Cloths_Name ON Cloths (Name)");
+
             DropTriggers(migrationBuilder);
             migrationBuilder.Sql("""
                 WITH RECURSIVE line(Id, FirstId) AS (
@@ -82,6 +88,10 @@ namespace YieldingLoop.Store.Migrations
         protected override void Down(MigrationBuilder migrationBuilder)
         {
             DropTriggers(migrationBuilder);
+            migrationBuilder.Sql("DROP INDEX IX_Cloths_Name");
+            migrationBuilder.Sql("DROP INDEX IX_Seams_Passed");
+            migrationBuilder.Sql("DROP INDEX IX_Seams_List");
+            migrationBuilder.Sql("CREATE INDEX IX_Seams_List ON Seams (ChangedAt DESC, Id DESC, Name, PutAwayAt) WHERE PutAwayAt IS NULL");
             migrationBuilder.DropIndex(
                 name: "IX_Setups_FirstId",
                 table: "Setups");
