@@ -4,7 +4,7 @@ import { expectWellMade } from './well-made.mjs';
 const views = [
   '/', '/setups', '/setups?cloth=1', '/cloths', '/cloths?name=nothing', '/seams', '/cloths/1', '/cloths/new', '/machines', '/machines/2', '/machines/new', '/seams/start', '/seams/2', '/seams/new?cloth=1',
   '/seams/2/set-up', '/seams/8/set-up?machine=1', '/seams/2/set-up?machine=4', '/seams/9/set-up',
-  '/machines/3', '/machines/4', '/machines/new?is=Convertible', '/machines/1/sheet', '/states/1', '/drawer', '/needles/6', '/threads/2',
+  '/machines/3', '/machines/4', '/machines/new?is=Convertible', '/machines/1/sheet', '/states/1', '/states/4#place-needle', '/states/1#place-rest', '/drawer', '/needles/6', '/threads/2',
   '/machines/1/test?dial=upper-looper&firstNumber=4&firstReading=-0.5&secondNumber=6&secondReading=0.6',
   '/reckoner?machine=4&pack=2.5/80&guide=25&rows=4&allowance=30&bandCloth=4&opening=430&girth=585&bandWidth=30&seamAllowance=7', '/setups/2', '/setups/2/print', '/nowhere',
   '/seams/1/set-up', '/seams/5/set-up?stitch=504&why=true', '/setups/7', '/setups/7/amend', '/thread-ups/1', '/thread-ups/1?step=3', '/thread-ups/1?list=true', '/thread-ups/new?setup=1&broke=upper-looper', '/thread-ups/print?list=1', '/rules', '/rules/new', '/settings', '/glossary', '/copies', '/put-away', '/drafts', '/devices',

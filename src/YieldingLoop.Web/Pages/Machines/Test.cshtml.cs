@@ -149,7 +149,8 @@ public sealed class TestModel(Workroom workroom, Drafts drafts, Wording wording)
             return false;
         }
 
-        (Head, Position) = chosen.Concat(testable.Where(d => d.Position == ThreadPosition.UpperLooper)).Concat(testable).First();
+        // A sitting goes through them in the order of the machine.
+        (Head, Position) = chosen.Concat(testable).First();
         Scale = Head.DialOf(Position);
         Read();
         return true;
