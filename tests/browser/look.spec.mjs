@@ -53,6 +53,25 @@ test('Ctrl+P prints the card on one page, with the notes that apply and nothing 
   }
 });
 
+test('what has the focus has a line round it, on every kind of control', async ({ page, demo }) => {
+  const seen = new Set();
+  for (const view of ['/', '/seams/2', '/seams/2/set-up', '/setups/2', '/states/1#place-upper-looper', '/reckoner', '/thread-ups/1']) {
+    await page.goto(demo + view);
+    for (let i = 0; i < 45; i += 1) {
+      await page.keyboard.press('Tab');
+      const [kind, width, style] = await page.evaluate(() => {
+        const element = document.activeElement;
+        const { outlineWidth, outlineStyle } = getComputedStyle(element);
+        return [element === document.body ? '' : `${element.tagName}.${element.className}`, parseFloat(outlineWidth), outlineStyle];
+      });
+      if (kind === '') continue;
+      seen.add(kind.split(/[. ]/)[0]);
+      expect(style === 'solid' && width >= 2, `${view}: ${kind} ${style} ${width}`).toBe(true);
+    }
+  }
+  expect([...seen].sort()).toEqual(expect.arrayContaining(['A', 'BUTTON', 'INPUT', 'SELECT', 'SUMMARY']));
+});
+
 test('motion is not forced on anyone and colours are not the only sign', async ({ page, demo }) => {
   await page.emulateMedia({ reducedMotion: 'reduce', forcedColors: 'active' });
   await page.goto(`${demo}/setups/2`);
