@@ -70,6 +70,9 @@ public sealed record SettingRange(double Least, double Most, double Step)
         return Math.Round(settable > Most + 1e-9 ? settable - Step : settable, 6);
     }
 
+    /// <summary>Whether it can be set to <paramref name="value"/> itself.</summary>
+    public bool Takes(double value) => Math.Abs(Settable(value) - value) < 1e-6;
+
     /// <summary>What is wrong with the range.</summary>
     /// <param name="prefix">Field the problems belong to.</param>
     /// <param name="what">What it is the range of, with its unit.</param>

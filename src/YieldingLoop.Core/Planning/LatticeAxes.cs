@@ -34,7 +34,7 @@ internal static class LatticeAxes
     {
         if (pinned is { } only)
         {
-            return Math.Abs(range.Settable(only) - only) < 1e-6 ? [range.Settable(only)] : [];
+            return range.Takes(only) ? [range.Settable(only)] : [];
         }
 
         if (printed is { } row)

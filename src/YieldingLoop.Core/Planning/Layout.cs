@@ -71,4 +71,15 @@ internal sealed record Layout
 
     /// <summary>The dial a thread hangs from; null where it has none.</summary>
     public DialScale? DialOf(ThreadPosition thread) => Head.DialPlaceOf(thread) is { } place ? Head.DialOf(place) : null;
+
+    /// <summary>Whether this way has the stitch, seats and parts that are pinned, and a place for every setting that is: what has none would go without a word.</summary>
+    public bool HasPlaceFor(PlanPins pins) =>
+        (pins.StitchId is null || Stitch.Id == pins.StitchId)
+        && (pins.Flatlock is null || Flatlock == pins.Flatlock)
+        && (pins.Seats is null || SeatSet.Of(Seats) == pins.Seats)
+        && (pins.FingerName is null || Finger?.Name == pins.FingerName)
+        && (pins.TwinGapMm is null || TwinGapMm == pins.TwinGapMm)
+        && (pins.CuttingWidthMm is null || Head is Overlocker)
+        && (pins.WidthMm is null || Stitch.NeedsZigzagWidth)
+        && (pins.UpperThreadId is null || UpperPosition is not null);
 }

@@ -19,17 +19,7 @@ internal static class Layouts
             PlainMachine plain => OfPlain(hand, plain, question),
             _ => [],
         });
-        var pins = question.Pins;
-        return all.Where(l =>
-            (pins.StitchId is null || l.Stitch.Id == pins.StitchId)
-            && (pins.Flatlock is null || l.Flatlock == pins.Flatlock)
-            && (pins.Seats is null || SeatSet.Of(l.Seats) == pins.Seats)
-            && (pins.FingerName is null || l.Finger?.Name == pins.FingerName)
-            && (pins.TwinGapMm is null || l.TwinGapMm == pins.TwinGapMm)
-            // What is pinned and has no place here would go without a word.
-            && (pins.CuttingWidthMm is null || l.Head is Overlocker)
-            && (pins.WidthMm is null || l.Stitch.NeedsZigzagWidth)
-            && (pins.UpperThreadId is null || l.UpperPosition is not null));
+        return all.Where(l => l.HasPlaceFor(question.Pins));
     }
 
     private static IEnumerable<Layout> OfOverlocker(MachineAtHand hand, Overlocker machine, PlanQuestion question)

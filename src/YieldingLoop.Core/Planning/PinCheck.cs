@@ -118,7 +118,7 @@ public static class PinCheck
     private static string? Unset(double? pinned, IEnumerable<SettingRange> ranges, string what)
     {
         var all = ranges.ToList();
-        return pinned is not { } only || all.Exists(r => Math.Abs(r.Settable(only) - only) < 1e-6) ? null
+        return pinned is not { } only || all.Exists(r => r.Takes(only)) ? null
             : all.Count == 0 ? $"None of these machines has a {what} to set."
             : Invariant($"The {what} of these machines is set from {all.Min(r => r.Least):0.##} to {all.Max(r => r.Most):0.##} mm in steps of {all.Min(r => r.Step):0.##}.");
     }

@@ -55,21 +55,14 @@ internal static class PinsTogether
     private static bool Bears(Layout way, PlanPins pins)
     {
         var head = way.Head;
-        return (pins.MachineId is null || way.Hand.Id == pins.MachineId)
-            && (pins.StitchId is null || way.Stitch.Id == pins.StitchId)
-            && (pins.Flatlock is null || way.Flatlock == pins.Flatlock)
-            && (pins.Seats is null || SeatSet.Of(way.Seats) == pins.Seats)
-            && (pins.FingerName is null || way.Finger?.Name == pins.FingerName)
-            && (pins.TwinGapMm is null || way.TwinGapMm == pins.TwinGapMm)
-            && (pins.UpperThreadId is null || way.UpperPosition is not null)
+        return way.HasPlaceFor(pins)
+            && (pins.MachineId is null || way.Hand.Id == pins.MachineId)
             && (pins.PointId is null || head.NeedlePointIds.Contains(pins.PointId))
             && (pins.SizeMetric is not { } size || way.TwinGapMm is not null || head.NeedleSizes.Contains(size))
-            && (pins.LengthMm is not { } length || Settable(head.StitchLengthMm, length))
-            && (pins.CuttingWidthMm is not { } cut || (head is Overlocker knife && Settable(knife.CuttingWidthMm, cut)))
-            && (pins.WidthMm is not { } width || (head is PlainMachine plain && way.Stitch.NeedsZigzagWidth && width <= plain.WidestZigzagMm + 1e-9));
+            && (pins.LengthMm is not { } length || head.StitchLengthMm.Takes(length))
+            && (pins.CuttingWidthMm is not { } cut || (head is Overlocker knife && knife.CuttingWidthMm.Takes(cut)))
+            && (pins.WidthMm is not { } width || (head is PlainMachine plain && width <= plain.WidestZigzagMm + 1e-9));
     }
-
-    private static bool Settable(SettingRange range, double value) => Math.Abs(range.Settable(value) - value) < 1e-6;
 
     private static IEnumerable<IReadOnlyList<T>> Choose<T>(IReadOnlyList<T> from, int count)
     {
