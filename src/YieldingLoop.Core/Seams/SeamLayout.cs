@@ -22,7 +22,7 @@ internal readonly ref struct SeamLayout
     private const double NeedleLoopPower = 1.5;
 
     /// <summary>Share of wrap left when the seam is pulled. Working value.</summary>
-    private const double WrapLeft = 0.4;
+    public const double WrapLeft = 0.4;
 
     /// <summary>Longest needle loop of 401, mm.</summary>
     private const double ChainLoopLimit = 6;
@@ -163,7 +163,7 @@ internal readonly ref struct SeamLayout
     public static double DrawnLoop(double ratio) => BalancedNeedleLoop * Math.Pow(ratio, NeedleLoopPower);
 
     /// <summary>G′, mm: a tight bobbin draws the rows of a twin needle together and shortens its own supply.</summary>
-    private double DrawnGauge(in LaidThread bobbin) =>
+    public double DrawnGauge(in LaidThread bobbin) =>
         gauge * Math.Max(0.3, 1 - 0.25
             * Math.Pow(bobbin.TensionCentinewtons / bobbin.Position.NeutralTensionCentinewtons(), 0.7)
             * (0.8 / g.SewnThicknessMm) * (gauge / 4));

@@ -101,6 +101,13 @@ public static class SeamModel
     public static double PathLength(in SeamGeometry geometry, ReadOnlySpan<LaidThread> threads, int index, double stretch) =>
         new SeamLayout(geometry, threads).PathOf(threads[index], out _).At(stretch);
 
+    /// <summary>P(1) at rest, mm per stitch, of one thread of the set-up.</summary>
+    /// <param name="geometry">The stitch as sewn.</param>
+    /// <param name="threads">All its threads.</param>
+    /// <param name="index">Which of them.</param>
+    public static double PathLengthAtRest(in SeamGeometry geometry, ReadOnlySpan<LaidThread> threads, int index) =>
+        new SeamLayout(geometry, threads).PathOf(threads[index], out _).AtRest();
+
     /// <summary>slack = c·ln(T₀/T), clamped to −0.15 … 0.60.</summary>
     internal static double Slack(in LaidThread thread) =>
         Math.Clamp(

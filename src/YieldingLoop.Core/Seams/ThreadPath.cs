@@ -13,10 +13,10 @@ namespace YieldingLoop.Core.Seams;
 internal struct ThreadPath
 {
     /// <summary>How much widths shrink: q = λ^−0.35. Working value.</summary>
-    private const double WidthExponent = -0.35;
+    public const double WidthExponent = -0.35;
 
     /// <summary>How much of the thickness is left as soon as the seam is pulled. Working value.</summary>
-    private const double StretchedThickness = 0.60;
+    public const double StretchedThickness = 0.60;
 
     /// <summary>λ beyond which a pop is "not within reach".</summary>
     public const double Reach = 8;

@@ -1,0 +1,53 @@
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.ThreadPaths;
+
+/// <summary>One seam as the seam model reads it, kept together for drawing it at many stretches.</summary>
+internal sealed class LaidSeam
+{
+    private readonly SeamGeometry geometry;
+    private readonly LaidThread[] threads;
+    private readonly ThreadPath[] paths;
+    private readonly ThreadReading[] readings;
+
+    /// <param name="geometry">The stitch as sewn.</param>
+    /// <param name="threads">Its threads.</param>
+    /// <exception cref="ArgumentException">The threads are not those of the stitch.</exception>
+    public LaidSeam(in SeamGeometry geometry, ReadOnlySpan<LaidThread> threads)
+    {
+        this.geometry = geometry;
+        this.threads = threads.ToArray();
+        readings = new ThreadReading[threads.Length];
+        Reading = SeamModel.Evaluate(geometry, threads, readings);
+        paths = new ThreadPath[threads.Length];
+        var layout = new SeamLayout(geometry, threads);
+        for (var i = 0; i < threads.Length; i++)
+        {
+            paths[i] = layout.PathOf(threads[i], out _);
+        }
+
+        MeanSlack = this.threads.Where(t => !t.Position.IsNeedle()).Select(t => SeamModel.Slack(t)).DefaultIfEmpty(0).Average();
+    }
+
+    public Stitch Stitch => geometry.Stitch;
+
+    public SeamGeometry Geometry => geometry;
+
+    public IReadOnlyList<LaidThread> Threads => threads;
+
+    public IReadOnlyList<ThreadReading> Readings => readings;
+
+    public SeamReading Reading { get; }
+
+    /// <summary>Mean slack of the threads that run in no needle, a fraction.</summary>
+    public double MeanSlack { get; }
+
+    /// <summary>P of a thread, mm per stitch: at rest, or stretched by λ.</summary>
+    public double PathMm(int thread, double stretch, bool atRest) => atRest ? paths[thread].AtRest() : paths[thread].At(stretch);
+
+    /// <summary>How much of the thread's limit is used up at a stretch: 1 where it pops.</summary>
+    public double Used(int thread, double stretch, bool atRest) =>
+        PathMm(thread, stretch, atRest) / (readings[thread].LengthPerStitchMm * (1 + SeamModel.LoopedShare * threads[thread].Kind.BreakExtension));
+}
