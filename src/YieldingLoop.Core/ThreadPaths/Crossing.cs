@@ -14,11 +14,14 @@ public readonly record struct Crossing(int Over, int OverPoint, int Under, int U
     public static IReadOnlyList<Crossing> In(DrawnStitch stitch)
     {
         var found = new List<Crossing>();
+        var reach = stitch.Threads.Select(t => (Low: t.Min(p => p.Along), High: t.Max(p => p.Along))).ToArray();
         for (var one = 0; one < stitch.Threads.Count; one++)
         {
             for (var other = one; other < stitch.Threads.Count; other++)
             {
-                for (var repeat = one == other ? 0 : -3; repeat <= 3; repeat++)
+                // As many repeats to either side as the two can reach each other over.
+                int back = (int)Math.Floor((reach[one].Low - reach[other].High) / stitch.AdvanceMm), on = (int)Math.Ceiling((reach[one].High - reach[other].Low) / stitch.AdvanceMm);
+                for (var repeat = one == other ? 0 : back; repeat <= on; repeat++)
                 {
                     Find(stitch, one, other, repeat * stitch.AdvanceMm, found);
                 }
@@ -31,29 +34,68 @@ public readonly record struct Crossing(int Over, int OverPoint, int Under, int U
     private static void Find(DrawnStitch stitch, int one, int other, double shift, List<Crossing> found)
     {
         PathPoint[] a = stitch.Threads[one], b = stitch.Threads[other];
-        for (var i = 0; i + 1 < a.Length; i++)
+        // Most pieces are nowhere near each other: whole arcs are looked at before their points.
+        Box[] arcsOfOne = Box.Of(a, shift), arcsOfOther = Box.Of(b, 0);
+        for (var i = 0; i < arcsOfOne.Length; i++)
         {
-            double low = Math.Min(a[i].Along, a[i + 1].Along) - shift, high = Math.Max(a[i].Along, a[i + 1].Along) - shift;
-            for (var j = one == other && shift == 0 ? i + 2 : 0; j + 1 < b.Length; j++)
+            for (var j = one == other && shift == 0 ? i : 0; j < arcsOfOther.Length; j++)
             {
-                if (Math.Max(b[j].Along, b[j + 1].Along) < low || Math.Min(b[j].Along, b[j + 1].Along) > high)
+                if (arcsOfOne[i].Touches(arcsOfOther[j]))
+                {
+                    FindIn(one, i * LaidPath.PointsPerKnot, a, other, j * LaidPath.PointsPerKnot, b, shift, found);
+                }
+            }
+        }
+    }
+
+    private static void FindIn(int one, int from, PathPoint[] a, int other, int otherFrom, PathPoint[] b, double shift, List<Crossing> found)
+    {
+        for (var i = from; i < from + LaidPath.PointsPerKnot; i++)
+        {
+            var (start, end) = (a[i] with { Along = a[i].Along - shift }, a[i + 1] with { Along = a[i + 1].Along - shift });
+            for (var j = otherFrom; j < otherFrom + LaidPath.PointsPerKnot; j++)
+            {
+                if (one == other && shift == 0 && j < i + 2)
                 {
                     continue;
                 }
 
-                var (p, q) = (b[j] with { Along = b[j].Along + shift }, b[j + 1] with { Along = b[j + 1].Along + shift });
-                var (u, v) = Meet(a[i], a[i + 1], p, q);
+                var (u, v) = Meet(start, end, b[j], b[j + 1]);
                 if (u < 0)
                 {
                     continue;
                 }
 
-                PathPoint first = PathPoint.Between(a[i], a[i + 1], u), second = PathPoint.Between(p, q, v);
+                PathPoint first = PathPoint.Between(start, end, u), second = PathPoint.Between(b[j], b[j + 1], v);
                 var apart = first.Through - second.Through;
                 var at = PathPoint.Between(first, second, 0.5);
                 found.Add(apart >= 0 ? new(one, i, other, j, at, apart) : new(other, j, one, i, at, -apart));
             }
         }
+    }
+
+    /// <summary>What an arc takes up, seen from the face.</summary>
+    private readonly record struct Box(double West, double East, double Low, double High)
+    {
+        public static Box[] Of(PathPoint[] points, double shift)
+        {
+            var boxes = new Box[(points.Length - 1) / LaidPath.PointsPerKnot];
+            for (var k = 0; k < boxes.Length; k++)
+            {
+                double west = double.MaxValue, east = double.MinValue, low = double.MaxValue, high = double.MinValue;
+                for (var i = k * LaidPath.PointsPerKnot; i <= (k + 1) * LaidPath.PointsPerKnot; i++)
+                {
+                    (west, east) = (Math.Min(west, points[i].Along - shift), Math.Max(east, points[i].Along - shift));
+                    (low, high) = (Math.Min(low, points[i].Across), Math.Max(high, points[i].Across));
+                }
+
+                boxes[k] = new(west, east, low, high);
+            }
+
+            return boxes;
+        }
+
+        public bool Touches(in Box other) => West <= other.East && other.West <= East && Low <= other.High && other.Low <= High;
     }
 
     /// <summary>Where on each of two lines they cross, seen from the face, as shares; below 0 where they do not.</summary>

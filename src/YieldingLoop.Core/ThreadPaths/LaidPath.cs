@@ -18,6 +18,11 @@ internal static class LaidPath
     /// <summary>The widest bow that is looked at, in units of the knots' own.</summary>
     private const double WidestBow = 64;
 
+    /// <summary>Share of its length by which a laid thread may be off.</summary>
+    private const double NearEnough = 5e-4;
+
+    private const int MostSteps = 40;
+
     /// <summary>The points of one repeat, the first of the next repeat as the last of them.</summary>
     /// <param name="knots">The knots of one repeat.</param>
     /// <param name="advance">From one repeat to the next, mm along the seam.</param>
@@ -33,27 +38,61 @@ internal static class LaidPath
             return LengthOf(points);
         }
 
-        double low, high;
-        if (At(0) > length)
+        double low = 0, lowLength = At(0), high = 0, highLength = lowLength;
+        if (lowLength > length)
         {
-            (low, high) = (-1, 0);
+            (low, lowLength) = (-1, At(-1));
         }
         else
         {
-            (low, high) = (0, 1);
-            while (At(high) < length && high < WidestBow)
+            high = 1;
+            while ((highLength = At(high)) < length && high < WidestBow)
             {
-                (low, high) = (high, high * 2);
+                (low, lowLength, high) = (high, highLength, high * 2);
             }
         }
 
-        for (var i = 0; i < 26; i++)
+        Find(At, length, (low, lowLength), (high, highLength));
+        return points;
+    }
+
+    /// <summary>Regula falsi, halving the end that stays (Illinois): the length grows with the bow, but not evenly.</summary>
+    private static void Find(Func<double, double> lengthAt, double length, (double Bow, double Length) low, (double Bow, double Length) high)
+    {
+        double below = low.Length - length, above = high.Length - length;
+        if (below >= 0 || above <= 0)
         {
-            var middle = (low + high) / 2;
-            (low, high) = At(middle) < length ? (middle, high) : (low, middle);
+            lengthAt(below >= 0 ? low.Bow : high.Bow);
+            return;
         }
 
-        At((low + high) / 2);
+        for (var i = 0; i < MostSteps; i++)
+        {
+            var bow = high.Bow - above * (high.Bow - low.Bow) / (above - below);
+            var off = lengthAt(bow) - length;
+            if (Math.Abs(off) < NearEnough * length)
+            {
+                return;
+            }
+
+            if (off < 0)
+            {
+                (low.Bow, below, above) = (bow, off, above / 2);
+            }
+            else
+            {
+                (high.Bow, above, below) = (bow, off, below / 2);
+            }
+        }
+    }
+
+    /// <summary>The points of one repeat of a thread that runs straight.</summary>
+    /// <param name="knots">The knots of one repeat.</param>
+    /// <param name="advance">From one repeat to the next, mm along the seam.</param>
+    public static PathPoint[] Straight(IReadOnlyList<Knot> knots, double advance)
+    {
+        var points = new PathPoint[knots.Count * PointsPerKnot + 1];
+        Round([.. knots.Select(k => k.At)], advance, points);
         return points;
     }
 

@@ -30,6 +30,7 @@ internal sealed class Meeting
         (this.line, this.face) = (line, face);
         (Edge, Across) = (edge, across);
         Apart = Math.Min(0.5 * fineness, advance / 16);
+        Lift = Math.Min(0.6 * fineness, advance / 10);
         overlap = Math.Min(0.8 * fineness, 0.8 * face);
         // The tight thread's loop ends on the meeting line; the other's, narrower, goes on through it.
         var narrow = Math.Min(0.6 * fineness, advance / 18);
@@ -47,6 +48,9 @@ internal sealed class Meeting
 
     /// <summary>How far the two are kept apart where they cross, mm.</summary>
     public double Apart { get; }
+
+    /// <summary>How far above the cloth they meet on the face or the back, mm: over the needle's loop, which lies on it.</summary>
+    public double Lift { get; }
 
     /// <summary>How far a thread goes past the meeting line, mm: the tight one ends on it.</summary>
     public double Past(bool onFace) => line > 0 == onFace ? 0 : overlap;

@@ -37,12 +37,12 @@ internal sealed class NeedleLoop
         Knot[] knots =
         [
             new Knot(-e, row, over).Sinking(0, 0, 0.3 * m.Fineness),
-            new Knot(-e, row, -h).Sinking(0, 0, -0.5 * m.Fineness),
-            new Knot(-1.15 * e, row + towards * 0.5 * depth, -h).Bowing(-0.35, 0, -0.1).Sinking(-0.8 * m.Fineness, 0, 0),
+            new Knot(-e, row, -h).Sinking(0, 0, -0.25 * m.Fineness),
+            new Knot(-1.15 * e, row + towards * 0.5 * depth, -h).Bowing(-0.35, 0, 0).Sinking(-0.8 * m.Fineness, 0, 0),
             new(-e, end, -h, true),
             new(e, end, -h, true),
-            new Knot(1.15 * e, row + towards * 0.5 * depth, -h).Bowing(0.35, 0, -0.1).Sinking(0.8 * m.Fineness, 0, 0),
-            new Knot(e, row, -h).Sinking(0, 0, -0.5 * m.Fineness),
+            new Knot(1.15 * e, row + towards * 0.5 * depth, -h).Bowing(0.35, 0, 0).Sinking(0.8 * m.Fineness, 0, 0),
+            new Knot(e, row, -h).Sinking(0, 0, -0.25 * m.Fineness),
             new Knot(e, row, over).Sinking(0, 0, 0.3 * m.Fineness),
             new Knot(0.35 * x, row, over).Bowing(0, -towards * 0.4, 0.5),
             new Knot(0.65 * x, row, over).Bowing(0, towards * 0.4, 0.5),

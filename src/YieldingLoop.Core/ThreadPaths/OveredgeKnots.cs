@@ -81,12 +81,12 @@ internal static class OveredgeKnots
                 corners.Add((m.Reach - meeting.Apart + over, meeting.Through - side * past));
                 break;
             case MeetingPlace.OwnSide:
-                corners.Add((meeting.Across + past, own + over));
+                corners.Add((meeting.Across + past, own + side * meeting.Lift + over));
                 break;
             default:
                 corners.Add((m.Reach, own));
-                corners.Add((m.Reach, -own));
-                corners.Add((meeting.Across - past, -own + over));
+                corners.Add((m.Reach, -own - side * meeting.Lift));
+                corners.Add((meeting.Across - past, -own - side * meeting.Lift + over));
                 break;
         }
 
@@ -109,7 +109,7 @@ internal static class OveredgeKnots
             var flat = i == 0 || i == 2;
             foreach (var share in flat ? (ReadOnlySpan<double>)[0.35, 0.72] : [])
             {
-                knots.Add(new Knot(Along(gone + share * length), at.Across + share * (corner.Across - at.Across), at.Through).Bowing(bow * 0.45 * share, 0, Math.Sign(at.Through) * 0.5));
+                knots.Add(new Knot(Along(gone + share * length), at.Across + share * (corner.Across - at.Across), at.Through).Bowing(bow * 0.45 * share, 0, Math.Sign(at.Through) * 0.7 * share));
             }
 
             gone += length;

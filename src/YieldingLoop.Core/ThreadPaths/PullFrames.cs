@@ -7,7 +7,8 @@ namespace YieldingLoop.Core.ThreadPaths;
 /// <param name="Thread">Which.</param>
 /// <param name="Position">Where it runs.</param>
 /// <param name="StretchPercent">At what stretch, %.</param>
-public readonly record struct PullPop(int Thread, ThreadPosition Position, double StretchPercent);
+/// <param name="Ends">Its two ends in the repeat in which it breaks.</param>
+public sealed record PullPop(int Thread, ThreadPosition Position, double StretchPercent, ThreadBreak Ends);
 
 /// <summary>A seam pulled along itself, frame by frame: what is drawn between two frames lies between them.</summary>
 public sealed record PullFrames
@@ -48,42 +49,53 @@ public sealed record PullFrames
     /// <summary>How far the handle goes, %.</summary>
     public required double EndPercent { get; init; }
 
+    /// <summary>The threads, in the order of every list here.</summary>
+    public required IReadOnlyList<LaidThread> Threads { get; init; }
+
     /// <summary>The model's figures of the seam.</summary>
     public required SeamReading Reading { get; init; }
 
     /// <summary>Draws the frames of a seam.</summary>
     /// <param name="seam">The case; its figures are taken as valid.</param>
     /// <exception cref="ArgumentException">The threads are not those of the stitch.</exception>
-    public static PullFrames Of(SeamCase seam)
+    public static PullFrames Of(SeamCase seam) => Of(seam, Evenly);
+
+    /// <summary>Draws a few frames only: enough for a picture of the seam at rest that has room for the seam pulled.</summary>
+    /// <param name="seam">The case; its figures are taken as valid.</param>
+    /// <exception cref="ArgumentException">The threads are not those of the stitch.</exception>
+    public static PullFrames Sketch(SeamCase seam) => Of(seam, 1);
+
+    private static PullFrames Of(SeamCase seam, int evenly)
     {
         var laid = new LaidSeam(seam.Geometry, [.. seam.Threads.Select(t => t.Laid)]);
         double? cloth = seam.Cloth?.StretchAlongPercent, required = seam.NeedPercent is { } need ? Need.Required(need, cloth) : null;
         var first = laid.Reading.FirstToPop is null ? (double?)null : laid.Reading.YieldPercent;
         var end = Math.Max(ShortestPercent, Beyond * Math.Max(Math.Max(required ?? 0, cloth ?? 0), first ?? 0));
-        PullPop[] pops =
+        (int Thread, double Percent)[] pops =
         [
-            .. laid.Readings.Select((r, i) => new PullPop(i, r.Position, r.PopStretchPercent)).Where(p => p.StretchPercent <= end && p.StretchPercent < SeamModel.BeyondReachPercent)
-                .OrderBy(p => p.StretchPercent).ThenBy(p => p.Position),
+            .. laid.Readings.Select((r, i) => (Thread: i, Percent: r.PopStretchPercent)).Where(p => p.Percent <= end && p.Percent < SeamModel.BeyondReachPercent)
+                .OrderBy(p => p.Percent).ThenBy(p => laid.Threads[p.Thread].Position),
         ];
         var stretched = Math.Min(RestPassesPercent, first ?? RestPassesPercent);
         double[] stretches =
         [
             .. new[] { stretched, end }
-                .Concat(pops.Select(p => p.StretchPercent))
+                .Concat(pops.Select(p => p.Percent))
                 .Concat(new[] { seam.NeedPercent, required, cloth }.OfType<double>().Where(p => p > stretched && p < end))
-                .Concat(Enumerable.Range(1, Evenly).Select(i => stretched + (end - stretched) * i / (Evenly + 1)))
+                .Concat(Enumerable.Range(1, evenly).Select(i => stretched + (end - stretched) * i / (evenly + 1)))
                 .Distinct().Order(),
         ];
         IReadOnlyList<PullFrame> frames = [Frame(laid, 0, true), .. stretches.Select(p => Frame(laid, p, false))];
         return new()
         {
             Frames = frames,
-            Strands = Strand.Of([.. frames.Where((_, i) => i < 2 || i % 4 == 0).Select(f => f.Stitch)]),
-            Pops = pops,
+            Strands = Strand.Of([.. frames.Select(f => f.Stitch)]),
+            Pops = [.. pops.Select(p => new PullPop(p.Thread, laid.Threads[p.Thread].Position, p.Percent, ThreadBreak.Of(frames.Last(f => f.StretchPercent == p.Percent).Stitch.Threads[p.Thread])))],
             NeedPercent = seam.NeedPercent,
             RequiredPercent = required,
             ClothPercent = cloth,
             EndPercent = end,
+            Threads = laid.Threads,
             Reading = laid.Reading,
         };
     }

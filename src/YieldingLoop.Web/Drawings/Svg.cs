@@ -13,6 +13,9 @@ internal sealed class Svg
 {
     private readonly StringBuilder text = new();
 
+    /// <summary>Goes on with a drawing that is begun.</summary>
+    public Svg(StringBuilder begun) => text = begun;
+
     /// <summary>Starts a drawing that stands for what <paramref name="title"/> says; one without a title shows what is said beside it.</summary>
     public Svg(double width, double height, string title, string cssClass)
     {

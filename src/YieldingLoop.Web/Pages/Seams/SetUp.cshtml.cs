@@ -138,6 +138,9 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, TimeProvide
 
     public async Task<IActionResult> OnGetAsync(int id) => await LoadAsync(id) ? Page() : NotFound();
 
+    /// <summary>The pulled seam, with every frame, of the set-up as it stands on the card or with something tried otherwise.</summary>
+    public async Task<IActionResult> OnGetPullAsync(int id) => await LoadAsync(id) && Card is not null ? this.Pulled(Card, wording) : NotFound();
+
     public async Task<IActionResult> OnPostAsync(int id)
     {
         if (!ModelState.IsValid)

@@ -4,6 +4,7 @@ using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
@@ -12,7 +13,7 @@ using YieldingLoop.Web.Pages.Shared;
 namespace YieldingLoop.Web.Pages.Setups;
 
 /// <summary>One kept set-up, as it was when it was kept.</summary>
-public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : PageModel
+public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Wording wording) : PageModel
 {
     public SetupRow Row { get; private set; } = null!;
 
@@ -58,6 +59,10 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps) : Pa
     public string? Notice { get; private set; }
 
     public async Task<IActionResult> OnGetAsync(int id) => await LoadAsync(id) ? Page() : NotFound();
+
+    /// <summary>The pulled seam, with every frame, of the set-up as it was kept or with something tried otherwise.</summary>
+    public async Task<IActionResult> OnGetPullAsync(int id) =>
+        await workroom.Setups.FirstOrDefaultAsync(s => s.Id == id) is { } row ? this.Pulled(SetupCard.Of(row.Snapshot), wording) : NotFound();
 
     public async Task<IActionResult> OnPostSwatchAsync(int id, int version, bool passed)
     {

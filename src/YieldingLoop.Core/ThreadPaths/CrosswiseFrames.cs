@@ -1,0 +1,90 @@
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.ThreadPaths;
+
+/// <summary>A seam opened crosswise, at rest along itself.</summary>
+/// <param name="GapMm">How far its two sides are apart, mm.</param>
+/// <param name="SeenMm">What is seen of that in these colours, mm; null where a colour is not known.</param>
+/// <param name="Points">One repeat of the needle thread that crosses the gap: along the seam, and across from its middle.</param>
+public sealed record CrosswiseFrame(double GapMm, double? SeenMm, PathPoint[] Points);
+
+/// <summary>
+/// A seam of two layers or more, opened crosswise until its needle thread stops it: a few frames between closed and open as far as
+/// the model says (section 6).
+/// </summary>
+public sealed record CrosswiseFrames
+{
+    /// <summary>How many frames there are.</summary>
+    public const int Count = 12;
+
+    /// <summary>How much of the thread lies in the cloth on either side of the gap, mm.</summary>
+    private const double HiddenMm = 0.7;
+
+    /// <summary>The frames, closed first.</summary>
+    public required IReadOnlyList<CrosswiseFrame> Frames { get; init; }
+
+    /// <summary>The thread that is seen in the gap.</summary>
+    public required ThreadPosition Thread { get; init; }
+
+    /// <summary>From one repeat to the next, mm.</summary>
+    public required double AdvanceMm { get; init; }
+
+    /// <summary>The frames of a seam; null where there is one layer only, which has nothing to open.</summary>
+    /// <param name="seam">The case.</param>
+    /// <param name="figures">Its figures.</param>
+    public static CrosswiseFrames? Of(SeamCase seam, SeamAssessment figures)
+    {
+        if (seam.Plies is not > 1)
+        {
+            return null;
+        }
+
+        var gap = figures.Seam.GapMm;
+        var thread = Loosest(figures);
+        var s = seam.Geometry.StitchLengthMm;
+        // A zigzag's thread crosses on the slant, every other one goes over and back through one hole.
+        var zigzag = seam.Geometry.Stitch.Family == StitchFamily.Zigzag;
+        var advance = zigzag ? 2 * s : s;
+        IReadOnlyList<Knot> Knots(double open) => zigzag ? Slanting(s, open) : OverAndBack(s, open, seam.Threads[thread].Laid.Kind.DiscDiameterMm);
+        var length = LaidPath.LengthOf(LaidPath.Straight(Knots(gap), advance));
+        return new()
+        {
+            Thread = figures.Threads[thread].Position,
+            AdvanceMm = advance,
+            Frames =
+            [
+                .. Enumerable.Range(0, Count).Select(i => (double)i / (Count - 1)).Select(share =>
+                    new CrosswiseFrame(share * gap, share * figures.GapSeenMm, LaidPath.Lay(Knots(share * gap), advance, length))),
+            ],
+        };
+    }
+
+    /// <summary>The needle thread that opens furthest.</summary>
+    private static int Loosest(SeamAssessment figures)
+    {
+        var needles = Enumerable.Range(0, figures.Threads.Count).Where(i => figures.Threads[i].Position.IsNeedle());
+        return needles.MaxBy(i => (figures.Threads[i].NeedleLoopMm ?? 0, -figures.Threads[i].TensionCentinewtons));
+    }
+
+    private static Knot[] OverAndBack(double s, double gap, double thread)
+    {
+        double e = Math.Min(0.9 * thread, s / 6), y = gap / 2 + HiddenMm;
+        return
+        [
+            new(-e, -y, 0, true), new Knot(-e, 0, 0).Bowing(-0.4, 0, 0), new(-e, y, 0, true),
+            new(e, y, 0, true), new Knot(e, 0, 0).Bowing(0.4, 0, 0), new(e, -y, 0, true),
+        ];
+    }
+
+    private static Knot[] Slanting(double s, double gap)
+    {
+        var y = gap / 2 + HiddenMm;
+        return
+        [
+            new(0, -y, 0, true), new Knot(0.5 * s, 0, 0).Bowing(0.3, -0.2, 0),
+            new(s, y, 0, true), new Knot(1.5 * s, 0, 0).Bowing(0.3, 0.2, 0),
+        ];
+    }
+}

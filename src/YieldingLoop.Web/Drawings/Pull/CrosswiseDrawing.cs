@@ -1,0 +1,46 @@
+using System.Text;
+using Microsoft.AspNetCore.Html;
+using YieldingLoop.Core.ThreadPaths;
+using static YieldingLoop.Web.Drawings.Pull.PullDrawing;
+using static YieldingLoop.Web.Drawings.Svg;
+
+namespace YieldingLoop.Web.Drawings.Pull;
+
+/// <summary>The seam opened crosswise, seen from the right side of the garment: the two sides part, and the needle thread shows between them.</summary>
+public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, PullCloth cloth)
+{
+    private const double Width = 400, Height = 210, Top = 26, Middle = 106;
+
+    /// <summary>Height of the open gap in the drawing, where the scale allows it.</summary>
+    private const double Gap = 60;
+
+    /// <summary>Units per millimetre: so that the open gap is seen well, and its threads are still threads.</summary>
+    public double Scale { get; } = Math.Clamp(Gap / Math.Max(0.01, frames.Frames[^1].GapMm), 12, 80);
+
+    /// <summary>Draws it closed; script moves its two sides apart.</summary>
+    /// <param name="title">What it shows, in words.</param>
+    /// <param name="said">What is said of it when it is closed.</param>
+    public IHtmlContent Draw(string title, string said)
+    {
+        var svg = new StringBuilder(2048);
+        svg.Append(Inv($"<svg class=\"drawing pull-crosswise-drawing\" viewBox=\"0 0 {N(Width)} {N(Height)}\" role=\"group\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\"><defs>"));
+        svg.Append(Inv($"<path id=\"x-0\" data-crosswise=\"\" d=\"{PathOf(frames.Frames[0].Points)}\"/><g id=\"x-body\" class=\"{body.Css}\"{body.Attribute}>"));
+        body.Draw(svg, "x-0", Scale);
+        svg.Append("</g>").Append(cloth.Pattern("x", Scale)).Append("</defs>");
+        var repeats = (int)Math.Ceiling(Width / (frames.AdvanceMm * Scale)) + 1;
+        svg.Append(Inv($"<text class=\"d-label\" x=\"8\" y=\"18\">Opened, from the right side</text><g class=\"threads\">"));
+        for (var i = -1; i < repeats; i++)
+        {
+            svg.Append(Inv($"<use href=\"#x-body\" x=\"{N(i * frames.AdvanceMm * Scale)}\"/>"));
+        }
+
+        svg.Append("</g>");
+        svg.Append(Inv($"<g data-half=\"-1\"><rect class=\"pull-cloth\"{cloth.Attribute} x=\"0\" y=\"{Top}\" width=\"{Width}\" height=\"{Middle - Top}\"/><rect x=\"0\" y=\"{Top}\" width=\"{Width}\" height=\"{Middle - Top}\" fill=\"url(#x-knit)\"/><path class=\"pull-fold\" d=\"M0 {Middle}H{Width}\"/></g>"));
+        svg.Append(Inv($"<g data-half=\"1\" class=\"pull-handle\" data-open-handle=\"\" role=\"slider\" aria-orientation=\"vertical\" tabindex=\"0\" aria-label=\"Open the seam crosswise\" aria-valuemin=\"0\" aria-valuemax=\"{CrosswiseFrames.Count - 1}\" aria-valuenow=\"0\" aria-valuetext=\"{Encode(said)}\">"));
+        svg.Append(Inv($"<rect class=\"pull-cloth\"{cloth.Attribute} x=\"0\" y=\"{Middle}\" width=\"{Width}\" height=\"56\"/><rect x=\"0\" y=\"{Middle}\" width=\"{Width}\" height=\"56\" fill=\"url(#x-knit)\"/><path class=\"pull-fold\" d=\"M0 {Middle}H{Width}\"/><path class=\"pull-arrows\" d=\"M200 {Middle + 14}v28M193 {Middle + 20}l7 -7l7 7M193 {Middle + 36}l7 7l7 -7\"/></g></svg>"));
+        return new HtmlString(svg.ToString());
+    }
+
+    private string PathOf(PathPoint[] points) =>
+        Smooth([.. points.Select(p => (p.Along * Scale, Middle + p.Across * Scale))]);
+}

@@ -1,0 +1,40 @@
+using System.Text;
+using YieldingLoop.Core.ThreadPaths;
+using static YieldingLoop.Web.Drawings.Pull.PullDrawing;
+using static YieldingLoop.Web.Drawings.Svg;
+
+namespace YieldingLoop.Web.Drawings.Pull;
+
+/// <summary>The cloth seen from the end of the seam: its layers up to the cut edge, the edge that is rolled in, the ridge between rows.</summary>
+internal static class PullClothEnd
+{
+    public static string Draw(PullWindow window, PullLayout layout, DrawnStitch rest, PullCloth cloth, double ridgeMm)
+    {
+        double s = window.Scale, half = rest.Measures.ThicknessMm / 2, left = layout.ClothLowMm - 6, right = layout.HasEdge ? layout.CutEdgeMm : layout.ClothHighMm + 6;
+        var parts = new StringBuilder();
+        parts.Append(Inv($"<g data-cloth-end=\"\" data-x=\"{N(window.Left)}\" data-y=\"{N(window.Middle)}\" transform=\"translate({N(window.Left)} {N(window.Middle)})\">"));
+        if (layout.HasEdge && PullLayout.Rolled(rest))
+        {
+            // The edge goes round once inside the loops; what is left of it lies under the cloth it came from.
+            double radius = Math.Max(0.12, Math.Min(half * 0.9, (right - 0.1) / 2)), turn = right - radius, under = Math.Max(0.1, right - Math.Min(rest.Measures.CutEdgeMm - right, right));
+            parts.Append(Inv($"<path class=\"pull-cloth-rolled\"{Stroke(cloth)} stroke-width=\"{N(Math.Max(3, 0.75 * half * s))}\" d=\"M{N(left * s)} {N(-radius * s)}H{N(turn * s)}A{N(radius * s)} {N(radius * s)} 0 0 1 {N(turn * s)} {N(radius * s)}H{N(under * s)}\"/>"));
+        }
+        else
+        {
+            for (var ply = 0; ply < cloth.Plies; ply++)
+            {
+                var top = -half + 2 * half * ply / cloth.Plies;
+                var bottom = -half + 2 * half * (ply + 1) / cloth.Plies;
+                parts.Append(Inv($"<path class=\"pull-cloth pull-ply\"{cloth.Attribute} d=\"M{N(left * s)} {N(top * s)}{Over(top)}L{N(right * s)} {N(top * s)}V{N(bottom * s)}{Back(bottom)}H{N(left * s)}Z\"/>"));
+            }
+        }
+
+        return parts.Append("</g>").ToString();
+
+        string Over(double z) => ridgeMm <= 0 ? "" : Inv($"H{N((layout.LowMm + 0.2) * s)}C{N((layout.LowMm + 0.8) * s)} {N((z - 1.3 * ridgeMm) * s)} {N((layout.HighMm - 0.8) * s)} {N((z - 1.3 * ridgeMm) * s)} {N((layout.HighMm - 0.2) * s)} {N(z * s)}");
+
+        string Back(double z) => ridgeMm <= 0 ? "" : Inv($"H{N((layout.HighMm - 0.2) * s)}C{N((layout.HighMm - 0.8) * s)} {N((z - 1.3 * ridgeMm) * s)} {N((layout.LowMm + 0.8) * s)} {N((z - 1.3 * ridgeMm) * s)} {N((layout.LowMm + 0.2) * s)} {N(z * s)}");
+    }
+
+    private static string Stroke(PullCloth cloth) => cloth.Attribute.Replace("fill=", "stroke=", StringComparison.Ordinal);
+}

@@ -1,0 +1,98 @@
+using YieldingLoop.Core.ThreadPaths;
+
+namespace YieldingLoop.Web.Drawings.Pull;
+
+/// <summary>
+/// Where everything of a pulled seam stands: the largest scale at which nothing leaves its window at any stretch, with the finest
+/// thread six units wide on the face wherever one stitch finds room so.
+/// </summary>
+public sealed class PullLayout
+{
+    /// <summary>Height of the scale above the face.</summary>
+    public const double ScaleHeight = 74;
+
+    /// <summary>Width of the handle.</summary>
+    public const double Handle = 56;
+
+    /// <summary>Room for the letters at the left.</summary>
+    public const double Letters = 46;
+
+    private const double FaceWidth = 820, FaceHeight = 470, SmallWidth = 400, SmallHeight = 228;
+
+    /// <summary>Width of the finest thread on the face.</summary>
+    private const double FinestThread = 6;
+
+    /// <summary>Cloth beside the stitch, mm.</summary>
+    private const double ClothBesideMm = 2;
+
+    private const double Largest = 54;
+
+    /// <summary>Repeats that show how a stitch goes on.</summary>
+    private const int Few = 3;
+
+    /// <param name="frames">The frames.</param>
+    /// <param name="widthsMm">How thick each thread is drawn, mm.</param>
+    /// <param name="hasEdge">Whether there is a cut edge; a stitch inside the cloth has cloth on both sides.</param>
+    /// <param name="ridgeMm">Height of a ridge, mm.</param>
+    public PullLayout(PullFrames frames, IReadOnlyList<double> widthsMm, bool hasEdge, double ridgeMm)
+    {
+        HasEdge = hasEdge;
+        var points = frames.Frames.SelectMany(f => f.Stitch.Threads).SelectMany(t => t).Concat(frames.Pops.SelectMany(p => p.Ends.SprungBack).SelectMany(e => e)).ToList();
+        var thick = widthsMm.Max() / 2 + 0.15;
+        var rest = frames.Frames[0].Stitch;
+        CutEdgeMm = hasEdge ? Math.Min(rest.Measures.CutEdgeMm, Rolled(rest) ? rest.Measures.ReachMm : rest.Measures.CutEdgeMm) : 0;
+        (LowMm, HighMm) = (points.Min(p => p.Across) - thick, Math.Max(points.Max(p => p.Across) + thick, CutEdgeMm));
+        // The cloth goes on beside the stitch; past a cut edge there is none.
+        (ClothLowMm, ClothHighMm) = (LowMm - ClothBesideMm, hasEdge ? CutEdgeMm : HighMm + ClothBesideMm);
+        double across = Math.Max(HighMm, ClothHighMm) - ClothLowMm;
+        var tall = Math.Min(Largest, (FaceHeight - ScaleHeight - 14) / across);
+        var room = FaceWidth - Letters - Handle - 10;
+        var pulled = rest.AdvanceMm * (1 + frames.EndPercent / 100);
+        var wanted = Math.Min(tall, Math.Max(30, FinestThread / widthsMm.Min()));
+        // As large as there is room for, and yet a few stitches, as long as the threads stay thick enough.
+        Repeats = Math.Max(1, Math.Max((int)(room / (pulled * tall)), Math.Min(Few, (int)(room / (pulled * wanted)))));
+        var scale = Math.Min(tall, room / (pulled * Repeats));
+        Face = new(PullSide.Face, FaceWidth, FaceHeight, scale, Letters, ScaleHeight - ClothLowMm * scale + Math.Max(0, (FaceHeight - ScaleHeight - 14 - across * scale) / 2));
+        var small = Math.Min(Largest, (SmallHeight - 34) / across);
+        Back = new(PullSide.Back, SmallWidth, SmallHeight, small, Letters, 26 + Math.Max(HighMm, ClothHighMm) * small);
+        double above = Math.Max(points.Max(p => p.Through) + thick, ridgeMm + rest.Measures.ThicknessMm), below = -points.Min(p => p.Through) + thick;
+        var edge = Math.Min(Math.Min(Largest, (SmallWidth - 12) / across), (SmallHeight - 30) / (above + below));
+        Edge = new(PullSide.Edge, SmallWidth, SmallHeight, edge, (SmallWidth - across * edge) / 2 - ClothLowMm * edge, 26 + above * edge + (SmallHeight - 30 - (above + below) * edge) / 2);
+    }
+
+    /// <summary>How many repeats of the stitch the face shows.</summary>
+    public int Repeats { get; }
+
+    /// <summary>The repeat in which threads break: the middle one.</summary>
+    public int Breaks => Repeats / 2;
+
+    /// <summary>Whether there is a cut edge.</summary>
+    public bool HasEdge { get; }
+
+    /// <summary>Where the cloth ends at rest, mm from the outermost needle: its cut edge, or the fold where it is rolled in.</summary>
+    public double CutEdgeMm { get; }
+
+    /// <summary>Lowest place of any thread, mm across.</summary>
+    public double LowMm { get; }
+
+    /// <summary>Highest.</summary>
+    public double HighMm { get; }
+
+    /// <summary>Where the cloth that is shown begins, mm across.</summary>
+    public double ClothLowMm { get; }
+
+    /// <summary>Where it ends.</summary>
+    public double ClothHighMm { get; }
+
+    /// <summary>The window on the face.</summary>
+    public PullWindow Face { get; }
+
+    /// <summary>The window on the back.</summary>
+    public PullWindow Back { get; }
+
+    /// <summary>The window on the edge.</summary>
+    public PullWindow Edge { get; }
+
+    /// <summary>Whether the cut edge is rolled into the stitch.</summary>
+    public static bool Rolled(DrawnStitch rest) => rest.Measures.CutEdgeMm - rest.Measures.ReachMm > 0.5;
+}
