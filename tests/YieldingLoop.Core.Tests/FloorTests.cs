@@ -21,6 +21,7 @@ public class FloorTests
         ["Cloth", "Machines", "Schools"],
         ["Setups", "Cautions"],
         ["Seams"],
+        ["ThreadPaths"],
         ["Procedures", "OwnRules"],
         ["Planning", "ThreadUp"],
         ["Settings"],

@@ -9,6 +9,12 @@ namespace YieldingLoop.Core.ThreadPaths;
 /// <param name="ApartMm">How far apart they are through the cloth, 0 or more.</param>
 public readonly record struct Crossing(int Over, int OverPoint, int Under, int UnderPoint, PathPoint At, double ApartMm)
 {
+    /// <summary>Two crossings nearer than this, mm, are one.</summary>
+    private const double Same = 1e-6;
+
+    /// <summary>What is left of a share that is 0 or 1.</summary>
+    private const double Nearly = 1e-9;
+
     /// <summary>Every crossing of one repeat with itself and its neighbours, each once.</summary>
     /// <param name="stitch">The drawn stitch.</param>
     public static IReadOnlyList<Crossing> In(DrawnStitch stitch)
@@ -69,7 +75,12 @@ public readonly record struct Crossing(int Over, int OverPoint, int Under, int U
                 PathPoint first = PathPoint.Between(start, end, u), second = PathPoint.Between(b[j], b[j + 1], v);
                 var apart = first.Through - second.Through;
                 var at = PathPoint.Between(first, second, 0.5);
-                found.Add(apart >= 0 ? new(one, i, other, j, at, apart) : new(other, j, one, i, at, -apart));
+                var crossing = apart >= 0 ? new Crossing(one, i, other, j, at, apart) : new(other, j, one, i, at, -apart);
+                // One that falls on a point is found with the lines on either side of it.
+                if (found.Count == 0 || !found.Exists(f => f.Over == crossing.Over && f.Under == crossing.Under && f.At.To(at) < Same))
+                {
+                    found.Add(crossing);
+                }
             }
         }
     }
@@ -109,6 +120,6 @@ public readonly record struct Crossing(int Over, int OverPoint, int Under, int U
         }
 
         double dx = p.Along - a.Along, dy = p.Across - a.Across, u = (dx * sy - dy * sx) / cross, v = (dx * ry - dy * rx) / cross;
-        return u is >= 0 and < 1 && v is >= 0 and < 1 ? (u, v) : (-1, -1);
+        return u is >= -Nearly and <= 1 + Nearly && v is >= -Nearly and <= 1 + Nearly ? (Math.Clamp(u, 0, 1), Math.Clamp(v, 0, 1)) : (-1, -1);
     }
 }

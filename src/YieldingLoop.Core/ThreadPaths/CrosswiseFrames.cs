@@ -73,8 +73,8 @@ public sealed record CrosswiseFrames
         double e = Math.Min(0.9 * thread, s / 6), y = gap / 2 + HiddenMm;
         return
         [
-            new(-e, -y, 0, true), new Knot(-e, 0, 0).Bowing(-0.4, 0, 0), new(-e, y, 0, true),
-            new(e, y, 0, true), new Knot(e, 0, 0).Bowing(0.4, 0, 0), new(e, -y, 0, true),
+            new(-e, -y, 0, Keeps.Place), new Knot(-e, 0, 0).Bowing(-0.4, 0, 0), new(-e, y, 0, Keeps.Place),
+            new(e, y, 0, Keeps.Place), new Knot(e, 0, 0).Bowing(0.4, 0, 0), new(e, -y, 0, Keeps.Place), new(0.5 * s, -y, 0, Keeps.Place),
         ];
     }
 
@@ -83,8 +83,8 @@ public sealed record CrosswiseFrames
         var y = gap / 2 + HiddenMm;
         return
         [
-            new(0, -y, 0, true), new Knot(0.5 * s, 0, 0).Bowing(0.3, -0.2, 0),
-            new(s, y, 0, true), new Knot(1.5 * s, 0, 0).Bowing(0.3, 0.2, 0),
+            new(-0.12 * s, -y, 0, Keeps.Place), new(0.12 * s, -y, 0, Keeps.Place), new Knot(0.5 * s, 0, 0).Bowing(0.3, -0.2, 0),
+            new(0.88 * s, y, 0, Keeps.Place), new(1.12 * s, y, 0, Keeps.Place), new Knot(1.5 * s, 0, 0).Bowing(0.3, 0.2, 0),
         ];
     }
 }

@@ -2,15 +2,12 @@ namespace YieldingLoop.Core.ThreadPaths;
 
 /// <summary>
 /// Lays a thread along its knots with exactly the length it has: a thread with length to spare bows, a tight one runs straight,
-/// and one that is tighter than its knots sinks into the cloth and cuts its corners.
+/// and one that is tighter than its knots cuts their corners.
 /// </summary>
 internal static class LaidPath
 {
     /// <summary>Points a thread takes round each knot.</summary>
-    public const int PointsPerKnot = 4;
-
-    /// <summary>How much of the depth through the cloth the tightest thread gives up.</summary>
-    private const double Sinks = 0.75;
+    public const int PointsPerKnot = 3;
 
     /// <summary>How far the free knots of the tightest thread draw in to the line between their neighbours.</summary>
     private const double DrawsIn = 0.85;
@@ -113,7 +110,7 @@ internal static class LaidPath
         var n = knots.Count;
         for (var i = 0; i < n; i++)
         {
-            var (at, way, held, sink) = knots[i];
+            var (at, way, keeps, sink) = knots[i];
             if (bow >= 0)
             {
                 double sunk = Math.Min(bow, 1), bowed = Math.Max(0, bow - 1);
@@ -124,15 +121,20 @@ internal static class LaidPath
                 continue;
             }
 
-            if (!held)
+            if (keeps == Keeps.Place)
             {
-                PathPoint before = knots[(i + n - 1) % n].At, after = knots[(i + 1) % n].At;
-                before = i == 0 ? before with { Along = before.Along - advance } : before;
-                after = i == n - 1 ? after with { Along = after.Along + advance } : after;
-                at = PathPoint.Between(at, PathPoint.Between(before, after, 0.5), -bow * DrawsIn);
+                moved[i] = at;
+                continue;
             }
 
-            moved[i] = at with { Through = at.Through * (1 + bow * Sinks) };
+            PathPoint before = knots[(i + n - 1) % n].At, after = knots[(i + 1) % n].At;
+            before = i == 0 ? before with { Along = before.Along - advance } : before;
+            after = i == n - 1 ? after with { Along = after.Along + advance } : after;
+            moved[i] = PathPoint.Between(at, PathPoint.Between(before, after, 0.5), -bow * DrawsIn);
+            if (keeps == Keeps.Depth)
+            {
+                moved[i] = moved[i] with { Through = at.Through };
+            }
         }
     }
 

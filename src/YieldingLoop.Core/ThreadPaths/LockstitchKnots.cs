@@ -32,7 +32,7 @@ internal static class LockstitchKnots
         if (m.Stitch == StitchCatalogue.Honeycomb)
         {
             // Every second stitch steps back to the middle line; the cells lie on either side of it by turns.
-            return ([(0, 0), (s, w), (2 * s, 0.5 * o), (s, -w), (2 * s, -0.5 * o), (3 * s, -w), (4 * s, 0.5 * o), (3 * s, w)], 4);
+            return ([(0, -o), (s, w), (2 * s, o), (s, -w), (2 * s, -o), (3 * s, -w), (4 * s, o), (3 * s, w)], 4);
         }
 
         if (m.Stitch.Family == StitchFamily.Lockstitch)
@@ -60,24 +60,52 @@ internal static class LockstitchKnots
         {
             var (x, y) = places[i];
             var next = i + 1 < places.Count ? places[i + 1] : (Along: places[0].Along + advance, places[0].Across);
-            var back = next.Along < x;
             var before = i > 0 ? places[i - 1] : (Along: places[^1].Along - advance, places[^1].Across);
-            double into = before.Along > x ? -1 : 1, outOf = back ? -1 : 1;
-            // A thread that turns at a penetration leaves it on the side it came from.
-            var turns = into * outOf < 0;
-            double xIn = x - into * e, xOut = turns ? xIn : x + outOf * e, slant = face ? 0 : 0.8 * e, t = turns ? 0.5 * e : 0;
-            knots.Add(new Knot(xIn, y - slant - t, lies).Sinking(0, 0, side * 0.3 * m.Fineness));
-            knots.Add(new Knot(x - into * e * (face ? 1 : 0.5), y - slant / 2 - t, -side * apart, true).Sinking(0, 0, deeper));
-            knots.Add(new Knot(turns ? x - into * e * (face ? 1 : 0.5) : x + outOf * e * (face ? 1 : 0.5), y + slant / 2 + t, -side * apart, true).Sinking(0, 0, deeper));
-            knots.Add(new Knot(xOut, y + slant + t, lies).Sinking(0, 0, side * 0.3 * m.Fineness));
+            double into = before.Along > x ? -1 : 1, outOf = next.Along < x ? -1 : 1;
+            (double Along, double Across) xOut;
+            if (into * outOf > 0)
+            {
+                // Along the way it goes, from the penetration before to the one after.
+                double wayAlong = next.Along - before.Along, wayAcross = next.Across - before.Across, way = Math.Sqrt(wayAlong * wayAlong + wayAcross * wayAcross);
+                (double Along, double Across) on = (wayAlong / way, wayAcross / way);
+                double inside = e * (face ? 1 : 0.5), slant = face ? 0 : 0.8 * e;
+                (double Along, double Across) At(double ahead, double aside) => (x + ahead * on.Along - aside * on.Across, y + ahead * on.Across + aside * on.Along);
+                knots.Add(Lying(At(-e, -slant)));
+                knots.Add(Dipping(At(-inside, -slant / 2)));
+                knots.Add(Dipping(At(inside, slant / 2)));
+                xOut = At(e, slant);
+                knots.Add(Lying(xOut));
+            }
+            else if (face)
+            {
+                // A thread that turns back at a penetration goes down beside itself.
+                knots.Add(Lying((x - into * e, y - 0.8 * e)));
+                knots.Add(Dipping((x, y - 0.8 * e)));
+                knots.Add(Dipping((x, y + 0.8 * e)));
+                knots.Add(Lying((x - into * e, y + 0.8 * e)));
+                xOut = (x - into * e, y + 0.8 * e);
+            }
+            else
+            {
+                // Through the needle thread's loop, and back outside it.
+                knots.Add(Dipping((x - into * 0.75 * e, y)) with { Keeps = Keeps.Depth });
+                knots.Add(Dipping((x + into * 0.75 * e, y)) with { Keeps = Keeps.Place });
+                knots.Add(Lying((x + into * 0.9 * e, y + 1.3 * e)));
+                knots.Add(Lying((x - into * e, y + 2.1 * e)));
+                xOut = (x - into * e, y + 2.1 * e);
+            }
 
-            double dx = next.Along - xOut, dy = next.Across - y, run = Math.Max(1e-9, Math.Sqrt(dx * dx + dy * dy));
+            double dx = next.Along - xOut.Along, dy = next.Across - xOut.Across, run = Math.Max(1e-9, Math.Sqrt(dx * dx + dy * dy));
             foreach (var share in (ReadOnlySpan<double>)[0.3, 0.7])
             {
-                knots.Add(new Knot(xOut + share * dx, y + share * dy, lies).Bowing(-side * 0.45 * dy / run, side * 0.45 * dx / run, side * 0.6));
+                knots.Add(new Knot(xOut.Along + share * dx, xOut.Across + share * dy, lies).Bowing(-side * 0.45 * dy / run, side * 0.45 * dx / run, side * 0.6));
             }
         }
 
         return knots;
+
+        Knot Lying((double Along, double Across) at) => new Knot(at.Along, at.Across, lies).Sinking(0, 0, side * 0.3 * m.Fineness);
+
+        Knot Dipping((double Along, double Across) at) => new Knot(at.Along, at.Across, -side * apart).Sinking(0, 0, deeper);
     }
 }

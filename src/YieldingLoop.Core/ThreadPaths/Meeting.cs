@@ -25,15 +25,17 @@ internal sealed class Meeting
     private readonly double halfOfFace;
     private readonly double halfOfBack;
 
-    private Meeting(double line, double face, double edge, double across, double fineness, double advance)
+    private Meeting(StitchMeasures m, double line, double edge, double across)
     {
-        (this.line, this.face) = (line, face);
+        (this.line, face) = (line, m.Face);
+        double fineness = m.Fineness, advance = m.Advance;
         (Edge, Across) = (edge, across);
         Apart = Math.Min(0.5 * fineness, advance / 16);
         Lift = Math.Min(0.6 * fineness, advance / 10);
         overlap = Math.Min(0.8 * fineness, 0.8 * face);
         // The tight thread's loop ends on the meeting line; the other's, narrower, goes on through it.
-        var narrow = Math.Min(0.6 * fineness, advance / 18);
+        // Three threads have the length of a wrap for that.
+        var narrow = Math.Min((m.Stitch.Family == Stitches.StitchFamily.TwoThreadOveredge ? 0.3 : 0.45) * fineness, advance / 18);
         (halfOfFace, halfOfBack) = line > 0 ? (2 * narrow, narrow) : (narrow, 2 * narrow);
     }
 
@@ -73,13 +75,13 @@ internal sealed class Meeting
         var pastCorner = Math.Abs(line) - m.Face;
         if (pastCorner <= 0)
         {
-            return new(line, m.Face, m.Reach, m.Reach, m.Fineness, m.Advance);
+            return new(m, line, m.Reach, m.Reach);
         }
 
         // The tight thread lies straight from its needle line to the meeting line, and p is what it falls short of the edge by.
         var tight = line > 0 ? onFace : onBack;
         var width = line > 0 && m.Stitch.UpperHeldByRightNeedle ? m.LoopWidth - m.Gauge : m.LoopWidth;
         var edge = Math.Min(m.Reach, m.LoopWidth - width + (width - pastCorner) * m.Ratio(tight) + pastCorner);
-        return new(line, m.Face, edge, edge - pastCorner, m.Fineness, m.Advance);
+        return new(m, line, edge, edge - pastCorner);
     }
 }

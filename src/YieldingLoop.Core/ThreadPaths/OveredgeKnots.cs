@@ -9,6 +9,9 @@ namespace YieldingLoop.Core.ThreadPaths;
 /// </summary>
 internal static class OveredgeKnots
 {
+    /// <summary>How far out, in gauges, a loop lies flat on the cloth because two needle threads hold it down.</summary>
+    private const double HeldDown = 1.7;
+
     public static StitchKnots Of(StitchMeasures m)
     {
         var knots = new IReadOnlyList<Knot>[m.Stitch.ThreadCount];
@@ -16,9 +19,10 @@ internal static class OveredgeKnots
         var needles = m.Needles;
         int face = m.IndexOf(two ? ThreadPosition.LowerLooper : ThreadPosition.UpperLooper), back = two ? needles[0] : m.IndexOf(ThreadPosition.LowerLooper);
         var meeting = Meeting.Of(m, face, back);
-        var from = m.Stitch.UpperHeldByRightNeedle ? m.Gauge : 0;
-        double e = Math.Min(0.6 * m.Fineness, m.Advance / 14);
-        var loops = new List<Knot> { new(-e, from, m.Face), new(e, from, m.Face) };
+        var from = m.Stitch.UpperHeldByRightNeedle ? m.Gauge + OutOfReach(m, face) : 0;
+        // Three threads have the length of a wrap for the end of a loop; of two the loop comes to a point.
+        double e = Math.Min((two ? 0.5 : 0.6) * m.Fineness, m.Advance / 14);
+        var loops = new List<Knot> { new(-e, from, m.Face, two ? Keeps.Depth : Keeps.Place), new(e, from, m.Face, two ? Keeps.Depth : Keeps.Place) };
         loops.AddRange(Out(m, meeting, onFace: true, (e, from), (m.Advance - e, from)));
         knots[face] = loops;
         if (two)
@@ -28,22 +32,26 @@ internal static class OveredgeKnots
         }
 
         // The lower looper is held near the end of the needle's loop, or where its own length lets it be.
-        var most = m.Drawn(back) / 2;
-        var across = 0.6 * Math.Sqrt(Math.Max(0, most * most - m.Advance * m.Advance / 4));
+        var half = m.Drawn(back) / 2;
+        var across = 0.4 * Math.Sqrt(Math.Max(0, half * half - m.Advance * m.Advance / 4));
         var hooks = new List<NeedleLoop>();
         for (var i = 0; i < needles.Count; i++)
         {
+            var right = needles.Count > 1 && i == needles.Count - 1;
             // The loops draw the needle thread a little their way, so that it lies over their ends.
-            var row = (needles.Count > 1 && i == needles.Count - 1 ? m.Gauge : 0) + Drawn(m);
-            var held = i > 0 ? double.MaxValue : Math.Max(0.35 * m.LoopDepth(needles[i]), meeting.OwnAcross(onFace: false) + across - row);
-            hooks.Add(NeedleLoop.Of(m, needles[i], row, 1, held, Math.Max(0.2, meeting.Edge - row)));
+            var row = Drawn(m) + (!right ? 0 : m.Stitch.UpperHeldByRightNeedle ? from : m.Gauge);
+            var held = right ? double.MaxValue : Math.Max(0.35 * m.LoopDepth(needles[i]), meeting.OwnAcross(onFace: false) + across - row);
+            hooks.Add(NeedleLoop.Of(m, needles[i], row, 1, held, Math.Max(0.2, meeting.Edge - row), right ? m.Advance / 2 * row / meeting.Edge : 0));
             knots[needles[i]] = hooks[i].Knots;
         }
 
-        List<Knot> lower = [.. hooks[0].Holder];
-        if (hooks.Count > 1 && meeting.OwnAcross(onFace: false) > hooks[1].HeldAt + m.Fineness)
+        // It comes from beyond the loop's end, or runs along the seam where it is so tight that it draws the upper thread round to it.
+        List<Knot> lower = [.. hooks[0].EndsBefore(meeting.OwnAcross(onFace: false)) ? hooks[0].Turning() : hooks[0].RunningAlong(m.Advance)];
+        if (hooks.Count > 1)
         {
-            lower.AddRange(hooks[1].Holder);
+            // On its way out it is held by the right needle's loop too, where it goes that far.
+            var most = 0.9 * meeting.OwnAcross(onFace: false);
+            lower.AddRange(hooks[1].Passing(m.Advance / 2 * m.Gauge / meeting.Edge).Select(k => k with { At = k.At with { Across = Math.Min(k.At.Across, most) } }));
         }
 
         var start = (lower[^1].At.Along, lower[^1].At.Across);
@@ -73,50 +81,45 @@ internal static class OveredgeKnots
     private static Knot[] Leg(StitchMeasures m, Meeting meeting, bool onFace, double over, (double Along, double Across) from, double end, double bow)
     {
         double side = onFace ? 1 : -1, own = side * m.Face, past = meeting.Past(onFace);
-        var corners = new List<(double Across, double Through)>();
-        switch (meeting.On(onFace))
+        // The way round, from the needle line: along its own side, round the edge, along the other side. It ends where the threads meet.
+        (double Across, double Through)[] way = meeting.On(onFace) switch
         {
-            case MeetingPlace.Edge:
-                corners.Add((m.Reach, own));
-                corners.Add((m.Reach - meeting.Apart + over, meeting.Through - side * past));
-                break;
-            case MeetingPlace.OwnSide:
-                corners.Add((meeting.Across + past, own + side * meeting.Lift + over));
-                break;
-            default:
-                corners.Add((m.Reach, own));
-                corners.Add((m.Reach, -own - side * meeting.Lift));
-                corners.Add((meeting.Across - past, -own - side * meeting.Lift + over));
-                break;
-        }
-
-        double total = 0, gone = 0;
-        var at = (from.Across, Through: own);
-        foreach (var corner in corners)
-        {
-            total += Distance(at, corner);
-            at = corner;
-        }
-
+            MeetingPlace.Edge => [(from.Across, own), (m.Reach, own), (m.Reach - meeting.Apart + over, meeting.Through - side * past)],
+            MeetingPlace.OwnSide => [(from.Across, own), (meeting.Across + past, own + side * meeting.Lift + over)],
+            _ => [(from.Across, own), (m.Reach, own), (m.Reach, -own - side * meeting.Lift), (meeting.Across - past, -own - side * meeting.Lift + over)],
+        };
+        var total = Enumerable.Range(1, way.Length - 1).Sum(i => Distance(way[i - 1], way[i]));
+        double gone = 0;
         var knots = new List<Knot>();
-        at = (from.Across, own);
-        double Along(double distance) => from.Along + (end - from.Along) * Math.Min(1, distance / total);
-        for (var i = 0; i < corners.Count; i++)
+        void Lie(int stretch, double share, bool held)
         {
-            var corner = corners[i];
-            var length = Distance(at, corner);
+            var ((fromAcross, fromThrough), (toAcross, toThrough)) = (way[stretch], way[stretch + 1]);
+            var along = from.Along + (end - from.Along) * Math.Min(1, (gone + share * Distance(way[stretch], way[stretch + 1])) / total);
+            var knot = new Knot(along, fromAcross + share * (toAcross - fromAcross), fromThrough + share * (toThrough - fromThrough), held ? Keeps.Place : Keeps.Nothing);
             // What lies flat on the cloth bows with what there is to spare; round the edge it is held.
-            var flat = i == 0 || i == 2;
-            foreach (var share in flat ? (ReadOnlySpan<double>)[0.35, 0.72] : [])
-            {
-                knots.Add(new Knot(Along(gone + share * length), at.Across + share * (corner.Across - at.Across), at.Through).Bowing(bow * 0.45 * share, 0, Math.Sign(at.Through) * 0.7 * share));
-            }
-
-            gone += length;
-            knots.Add(new(Along(gone), corner.Across, corner.Through, true));
-            at = corner;
+            // The needle threads hold it down as far as the last of them.
+            var free = m.Gauge == 0 ? share : Math.Clamp((knot.At.Across - HeldDown * m.Gauge) / Math.Max(1e-9, m.Reach - HeldDown * m.Gauge), 0, 1);
+            knots.Add(held || stretch == 1 ? knot : knot.Bowing(bow * 0.45 * share, 0, Math.Sign(fromThrough) * (stretch == 0 ? free : share)));
         }
 
+        // As many knots wherever the threads meet, because that may change from edge to side while the seam is pulled.
+        foreach (var share in way.Length == 2 ? (ReadOnlySpan<double>)[0.33, 0.53, 0.78, 0.84, 0.89, 0.93, 0.97] : [0.33, 0.53, 0.78])
+        {
+            Lie(0, share, held: false);
+        }
+
+        for (var stretch = 1; stretch < way.Length - 1; stretch++)
+        {
+            gone += Distance(way[stretch - 1], way[stretch]);
+            // One leg of the two lies as far out as the loops reach; the other may be drawn in a little.
+            Lie(stretch, 0, held: over > 0 || way.Length == 4);
+            foreach (var share in way.Length == 3 ? (ReadOnlySpan<double>)[0.6, 0.8, 0.9] : stretch == 2 ? [0.35, 0.72] : [])
+            {
+                Lie(stretch, share, held: false);
+            }
+        }
+
+        Lie(way.Length - 2, 1, held: true);
         return [.. knots];
 
         static double Distance((double Across, double Through) one, (double Across, double Through) other) =>
@@ -126,16 +129,25 @@ internal static class OveredgeKnots
     /// <summary>503: the needle thread's loop goes along the back to where it meets the looper thread, and back to its hole.</summary>
     private static List<Knot> NeedleOf503(StitchMeasures m, Meeting meeting)
     {
-        double x = m.Advance, e = Math.Min(0.85 * m.Fineness, x / 8), h = m.Face, over = h + 0.55 * m.Fineness;
+        double x = m.Advance, e = 0.2 * Math.Min(0.85 * m.Fineness, x / 8), h = m.Face, over = h + NeedleLoop.Apart(m);
         var row = Drawn(m);
-        List<Knot> knots = [new(-e, row, over)];
+        var beside = e + NeedleLoop.BesideHole * m.Fineness;
+        List<Knot> knots = [new(-beside, row, over, Keeps.Place), new(-e, row, over, Keeps.Place), new(-e, row, -0.2 * h)];
         knots.AddRange(Out(m, meeting, onFace: false, (-e, row), (e, row)));
-        knots.Add(new(e, row, over));
+        knots.Add(new(e, row, -0.2 * h));
+        knots.Add(new(e, row, over, Keeps.Place));
+        knots.Add(new(beside, row, over, Keeps.Place));
         knots.Add(new Knot(0.35 * x, row, over).Bowing(0, -0.4, 0.5));
         knots.Add(new Knot(0.65 * x, row, over).Bowing(0, 0.4, 0.5));
         return knots;
     }
 
+    /// <summary>
+    /// How far short of the right needle's line the upper thread of 512 stays, mm: the loops' reach grows with the whole width, the
+    /// thread only with the part it spans, so that the needle thread is drawn out to it.
+    /// </summary>
+    private static double OutOfReach(StitchMeasures m, int upper) => Math.Max(0, m.Reach - m.LoopWidth - (m.LoopWidth - m.Gauge) * (m.Ratio(upper) - 1));
+
     /// <summary>How far the loops on the face draw a needle thread towards the edge, mm.</summary>
-    private static double Drawn(StitchMeasures m) => 0.6 * m.Fineness;
+    private static double Drawn(StitchMeasures m) => (m.Stitch.Family == StitchFamily.TwoThreadOveredge ? 1 : 0.6) * m.Fineness;
 }

@@ -17,7 +17,7 @@ internal static class RowKnots
         knots[needle] = hook.Knots;
 
         double x = m.Advance, o = Math.Min(1.3 * m.Fineness, x / 6), z = -m.Face, e = Math.Min(2.2 * m.Fineness, x / 5), y = hook.HeldAt;
-        List<Knot> line = [.. hook.Holder];
+        List<Knot> line = [.. hook.RunningAlong(x)];
         line.Add(new Knot(x * 0.4, y, z).Bowing(0, 0.5, -0.15));
         line.Add(new Knot(x - e, y, z).Bowing(0.1, 0.2, -0.1));
         line.Add(new Knot(x - e, y - o, z).Bowing(0.1, -0.2, -0.1));
@@ -45,20 +45,18 @@ internal static class RowKnots
 
         var looper = m.IndexOf(ThreadPosition.ChainLooper);
         double x = m.Advance, z = -m.Face, o = Math.Min(1.2 * m.Fineness, x / 7), low = hooks[0].HeldAt, high = hooks[^1].HeldAt;
-        // What is left after going straight across and back on the slant lies in the loops of the outer rows.
-        var slanting = Math.Sqrt((high - low) * (high - low) + x * x);
-        var loop = Math.Clamp((m.Drawn(looper) / m.Ratio(looper) - (high - low) - slanting) / 4, 0.1 * x, 0.75 * x);
-        List<Knot> line = [.. hooks[0].Holder];
-        if (hooks.Count == 3)
-        {
-            line.AddRange(hooks[1].HolderBack);
-        }
-
-        line.AddRange(hooks.Count == 3 ? hooks[^1].Holder : hooks[^1].HolderBack);
-        line.AddRange(Loop(0, high, 1));
-        line.Add(new Knot(x * 0.5, (low + high) / 2 + 0.5 * o, z).Bowing(0.3, 0, -0.3));
-        line.AddRange(Loop(x, low, -1));
-        knots[looper] = line;
+        // What is left after going straight across and back on the slant lies in the loops of the outer rows, beside the needles' own.
+        double slanting = Math.Sqrt((high - low) * (high - low) + x * x), near = Math.Min(2 * m.Fineness, 0.2 * x);
+        var loop = Math.Clamp((m.Drawn(looper) / m.Ratio(looper) - (high - low) - slanting) / 4, 0.05 * x, 0.7 * x);
+        knots[looper] =
+        [
+            .. hooks[0].Turning(),
+            .. hooks.Count == 3 ? hooks[1].Passing(0) : [],
+            .. hooks[^1].Turning(),
+            .. Loop(0, high, 1),
+            new Knot(x * 0.5, (low + high) / 2 + 0.5 * o, z).Bowing(0.3, 0, -0.3),
+            .. Loop(x, low, -1).Select(k => k with { At = k.At with { Along = k.At.Along - near } }),
+        ];
         if (m.Stitch.OtherPositions.Contains(ThreadPosition.TopCover))
         {
             knots[m.IndexOf(ThreadPosition.TopCover)] = TopCover(m);
@@ -66,13 +64,13 @@ internal static class RowKnots
 
         return new(1, knots);
 
-        // A loop along the row, begun and ended beside the needle's own.
+        // A loop along the row: out on its outer side, back on its inner one.
         IEnumerable<Knot> Loop(double along, double across, double side)
         {
-            yield return new Knot(along + 0.35 * loop, across + side * o, z).Bowing(0, side * 0.35, -0.15);
-            yield return new Knot(along + loop, across + side * o, z).Bowing(0.3, side * 0.25, -0.1);
-            yield return new Knot(along + loop, across - side * 0.2 * o, z).Bowing(0.3, -side * 0.1, -0.1);
-            yield return new Knot(along + 0.35 * loop, across - side * 0.4 * o, z).Bowing(0, -side * 0.25, -0.1);
+            yield return new Knot(along + near, across + side * o, z).Bowing(0, side * 0.35, -0.15);
+            yield return new Knot(along + near + loop, across + side * o, z).Bowing(0.3, side * 0.25, -0.1);
+            yield return new Knot(along + near + loop, across - side * 0.2 * o, z).Bowing(0.3, -side * 0.1, -0.1);
+            yield return new Knot(along + near, across - side * 0.4 * o, z).Bowing(0, -side * 0.25, -0.1);
         }
     }
 
@@ -82,17 +80,17 @@ internal static class RowKnots
         var knots = new IReadOnlyList<Knot>[3];
         var needles = m.Needles;
         var bobbin = m.IndexOf(ThreadPosition.Bobbin);
-        // The rows lie as far out as their loops let the bobbin thread draw them in.
-        double y = m.DrawnGauge / 2, x = m.Advance, z = -m.Face;
+        // The rows lie as far out as their loops let the bobbin thread draw them in; its turns round the loops take a little of its length.
+        double y = Math.Max(0.7 * m.DrawnGauge / 2, m.DrawnGauge / 2 - 0.45 * m.Fineness), x = m.Advance, z = -m.Face;
         double Row(int thread) => Math.Min(m.Gauge / 2, y + NeedleLoop.HeldAtMost(m, m.LoopDepth(thread)));
         var left = NeedleLoop.Of(m, needles[0], -Row(needles[0]), 1, Row(needles[0]) - y);
         var right = NeedleLoop.Of(m, needles[1], Row(needles[1]), -1, Row(needles[1]) - y);
         (knots[needles[0]], knots[needles[1]]) = (left.Knots, right.Knots);
         knots[bobbin] =
         [
-            .. left.Holder,
+            .. left.Turning(Keeps.Place),
             new Knot(0, 0, z).Bowing(-0.4, 0, -0.5),
-            .. right.HolderBack,
+            .. right.Turning(Keeps.Place),
             new Knot(x * 0.33, y * 0.33, z).Bowing(0.4, 0.2, -0.5),
             new Knot(x * 0.67, -y * 0.33, z).Bowing(0.4, -0.2, -0.5),
         ];
@@ -105,10 +103,10 @@ internal static class RowKnots
         double x = m.Advance, z = m.Face, e = Math.Min(0.8 * m.Fineness, x / 12), beyond = 0.6 * m.Fineness;
         return
         [
-            new(-e, -beyond, z, true), new(e, -beyond, z, true),
-            new Knot(0.25 * x, 0.5 * m.Gauge, z).Bowing(0.2, 0, 0.12),
-            new(0.5 * x - e, m.Gauge + beyond, z, true), new(0.5 * x + e, m.Gauge + beyond, z, true),
-            new Knot(0.75 * x, 0.5 * m.Gauge, z).Bowing(-0.2, 0, 0.12),
+            new(-e, -beyond, z, Keeps.Place), new(e, -beyond, z, Keeps.Place),
+            new Knot(0.25 * x, 0.5 * m.Gauge, z).Bowing(0.25, 0, 0),
+            new(0.5 * x - e, m.Gauge + beyond, z, Keeps.Place), new(0.5 * x + e, m.Gauge + beyond, z, Keeps.Place),
+            new Knot(0.75 * x, 0.5 * m.Gauge, z).Bowing(-0.25, 0, 0),
         ];
     }
 }

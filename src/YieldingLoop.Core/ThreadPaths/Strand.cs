@@ -25,20 +25,20 @@ public readonly record struct Strand(int Thread, int From, int To, StrandSide Si
     private const double InsideShare = 0.55;
 
     /// <summary>Takes a stitch apart so that every crossing at any of some stretches is drawn as it lies.</summary>
-    /// <param name="stitches">The same stitch at several stretches; the first says on which side each piece lies.</param>
+    /// <param name="stitches">The same stitch at several stretches; they have the same points.</param>
     public static IReadOnlyList<Strand> Of(IReadOnlyList<DrawnStitch> stitches)
     {
         var rest = stitches[0];
-        var arcs = new List<(int Thread, int Knot)>();
+        var arcs = new List<(int Thread, int Point)>();
         var first = new int[rest.Threads.Count];
         for (var t = 0; t < rest.Threads.Count; t++)
         {
             first[t] = arcs.Count;
-            arcs.AddRange(Enumerable.Range(0, (rest.Threads[t].Length - 1) / LaidPath.PointsPerKnot).Select(k => (t, k)));
+            arcs.AddRange(Enumerable.Range(0, rest.Threads[t].Length - 1).Select(p => (t, p)));
         }
 
-        int Arc(int thread, int point) => first[thread] + point / LaidPath.PointsPerKnot;
-        var side = arcs.ConvertAll(a => SideOf(rest, a.Thread, a.Knot));
+        int Arc(int thread, int point) => first[thread] + point;
+        var side = arcs.ConvertAll(a => SideOf(stitches, a.Thread, a.Point / LaidPath.PointsPerKnot));
         // Two pieces may cross this way at one stretch and that way at another: the way they lie further apart is drawn.
         var apart = new Dictionary<(int Over, int Below), double>();
         foreach (var crossing in stitches.SelectMany(Crossing.In))
@@ -73,17 +73,20 @@ public readonly record struct Strand(int Thread, int From, int To, StrandSide Si
         return Join(arcs, side, layer, touched);
     }
 
-    private static StrandSide SideOf(DrawnStitch rest, int thread, int knot)
+    /// <summary>On which side a piece lies at most of the stretches: near the edge it may come round while the seam is pulled.</summary>
+    private static StrandSide SideOf(IReadOnlyList<DrawnStitch> stitches, int thread, int knot)
     {
         double sum = 0;
-        for (var i = 0; i <= LaidPath.PointsPerKnot; i++)
+        foreach (var stitch in stitches)
         {
-            sum += rest.Threads[thread][knot * LaidPath.PointsPerKnot + i].Through;
+            for (var i = 0; i <= LaidPath.PointsPerKnot; i++)
+            {
+                sum += stitch.Threads[thread][knot * LaidPath.PointsPerKnot + i].Through / (stitch.Measures.ThicknessMm / 2);
+            }
         }
 
-        var mean = sum / (LaidPath.PointsPerKnot + 1);
-        var inside = InsideShare * rest.Measures.ThicknessMm / 2;
-        return mean > inside ? StrandSide.Face : mean < -inside ? StrandSide.Back : StrandSide.Inside;
+        var mean = sum / ((LaidPath.PointsPerKnot + 1) * stitches.Count);
+        return mean > InsideShare ? StrandSide.Face : mean < -InsideShare ? StrandSide.Back : StrandSide.Inside;
     }
 
     /// <summary>Puts each piece above all it lies over; where pieces lie over each other in a ring, the ring is broken at its first.</summary>
@@ -112,13 +115,13 @@ public readonly record struct Strand(int Thread, int From, int To, StrandSide Si
         return layer;
     }
 
-    private static List<Strand> Join(List<(int Thread, int Knot)> arcs, List<StrandSide> side, int[] layer, bool[] touched)
+    private static List<Strand> Join(List<(int Thread, int Point)> arcs, List<StrandSide> side, int[] layer, bool[] touched)
     {
         var strands = new List<Strand>();
         for (var i = 0; i < arcs.Count; i++)
         {
-            var (thread, knot) = arcs[i];
-            var (from, to) = (knot * LaidPath.PointsPerKnot, (knot + 1) * LaidPath.PointsPerKnot);
+            var (thread, from) = arcs[i];
+            var to = from + 1;
             if (strands is [.., var last] && last.Thread == thread && last.Side == side[i] && (last.Layer == layer[i] || !touched[i]))
             {
                 strands[^1] = last with { To = to };

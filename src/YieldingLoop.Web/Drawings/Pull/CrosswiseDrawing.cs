@@ -15,7 +15,7 @@ public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, Pu
     private const double Gap = 60;
 
     /// <summary>Units per millimetre: so that the open gap is seen well, and its threads are still threads.</summary>
-    public double Scale { get; } = Math.Clamp(Gap / Math.Max(0.01, frames.Frames[^1].GapMm), 12, 80);
+    public double Scale { get; } = Math.Clamp(Gap / Math.Max(0.01, frames.Frames[^1].GapMm), 12, 60);
 
     /// <summary>Draws it closed; script moves its two sides apart.</summary>
     /// <param name="title">What it shows, in words.</param>

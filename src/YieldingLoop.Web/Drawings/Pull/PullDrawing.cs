@@ -43,9 +43,9 @@ public sealed class PullDrawing
         svg.Append("<g clip-path=\"url(#pull-clip)\">");
         Seam(svg, window, -1, layout.Repeats + 1, Cloth(window));
         svg.Append("</g>");
-        PullScale.Draw(svg, frames, window, length, end, ClothBottom(window));
         Letters(svg, window, StrandSide.Face);
         PullScale.Handle(svg, frames, window, length, ClothTop(window), ClothBottom(window));
+        PullScale.Draw(svg, frames, window, length, end, ClothBottom(window));
         return Done(svg);
     }
 

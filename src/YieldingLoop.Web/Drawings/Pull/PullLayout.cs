@@ -17,7 +17,10 @@ public sealed class PullLayout
     /// <summary>Room for the letters at the left.</summary>
     public const double Letters = 46;
 
-    private const double FaceWidth = 820, FaceHeight = 470, SmallWidth = 400, SmallHeight = 228;
+    private const double FaceHeight = 470, SmallWidth = 400, SmallHeight = 228;
+
+    /// <summary>Width of the face: two thirds of a screen, or a phone's whole one.</summary>
+    private const double WideFace = 820, NarrowFace = 430;
 
     /// <summary>Width of the finest thread on the face.</summary>
     private const double FinestThread = 6;
@@ -34,8 +37,10 @@ public sealed class PullLayout
     /// <param name="widthsMm">How thick each thread is drawn, mm.</param>
     /// <param name="hasEdge">Whether there is a cut edge; a stitch inside the cloth has cloth on both sides.</param>
     /// <param name="ridgeMm">Height of a ridge, mm.</param>
-    public PullLayout(PullFrames frames, IReadOnlyList<double> widthsMm, bool hasEdge, double ridgeMm)
+    /// <param name="narrow">Whether it is for a phone.</param>
+    public PullLayout(PullFrames frames, IReadOnlyList<double> widthsMm, bool hasEdge, double ridgeMm, bool narrow = false)
     {
+        var faceWidth = narrow ? NarrowFace : WideFace;
         HasEdge = hasEdge;
         var points = frames.Frames.SelectMany(f => f.Stitch.Threads).SelectMany(t => t).Concat(frames.Pops.SelectMany(p => p.Ends.SprungBack).SelectMany(e => e)).ToList();
         var thick = widthsMm.Max() / 2 + 0.15;
@@ -46,13 +51,13 @@ public sealed class PullLayout
         (ClothLowMm, ClothHighMm) = (LowMm - ClothBesideMm, hasEdge ? CutEdgeMm : HighMm + ClothBesideMm);
         double across = Math.Max(HighMm, ClothHighMm) - ClothLowMm;
         var tall = Math.Min(Largest, (FaceHeight - ScaleHeight - 14) / across);
-        var room = FaceWidth - Letters - Handle - 10;
+        var room = faceWidth - Letters - Handle - 10;
         var pulled = rest.AdvanceMm * (1 + frames.EndPercent / 100);
         var wanted = Math.Min(tall, Math.Max(30, FinestThread / widthsMm.Min()));
         // As large as there is room for, and yet a few stitches, as long as the threads stay thick enough.
         Repeats = Math.Max(1, Math.Max((int)(room / (pulled * tall)), Math.Min(Few, (int)(room / (pulled * wanted)))));
         var scale = Math.Min(tall, room / (pulled * Repeats));
-        Face = new(PullSide.Face, FaceWidth, FaceHeight, scale, Letters, ScaleHeight - ClothLowMm * scale + Math.Max(0, (FaceHeight - ScaleHeight - 14 - across * scale) / 2));
+        Face = new(PullSide.Face, faceWidth, FaceHeight, scale, Letters, ScaleHeight - ClothLowMm * scale + Math.Max(0, (FaceHeight - ScaleHeight - 14 - across * scale) / 2));
         var small = Math.Min(Largest, (SmallHeight - 34) / across);
         Back = new(PullSide.Back, SmallWidth, SmallHeight, small, Letters, 26 + Math.Max(HighMm, ClothHighMm) * small);
         double above = Math.Max(points.Max(p => p.Through) + thick, ridgeMm + rest.Measures.ThicknessMm), below = -points.Min(p => p.Through) + thick;

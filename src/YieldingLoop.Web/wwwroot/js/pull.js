@@ -33,6 +33,8 @@
       this.percent = 0;
       this.calm = window.matchMedia('(prefers-reduced-motion: reduce)');
       this.sprung = new Map();
+      this.narrow = window.matchMedia('(max-width: 575px)');
+      this.narrow.addEventListener('change', () => { if (this.data) this.ask(); });
       this.bindFields();
       this.bindColours();
       // The frames are fetched when they come near, so that the page itself opens as fast as ever.
@@ -48,7 +50,16 @@
       const choice = this.section.querySelector('[data-pull-colours]');
       if (!choice) return;
       choice.hidden = false;
-      choice.addEventListener('change', (event) => this.section.classList.toggle('is-real', event.target.value === 'real'));
+      choice.addEventListener('change', (event) => {
+        this.section.classList.toggle('is-real', event.target.value === 'real');
+        this.colour();
+      });
+    }
+
+    /** A thread shown many times is styled where it is drawn once: what stands around the drawing does not reach it there. */
+    colour() {
+      const real = this.section.classList.contains('is-real');
+      this.stage.querySelectorAll('.th').forEach((thread) => thread.classList.toggle('is-real-colour', real));
     }
 
     bindFields() {
@@ -83,6 +94,7 @@
       const { turn } = this;
       const url = new URL(window.location.href);
       url.searchParams.set('handler', 'Pull');
+      if (this.narrow.matches) url.searchParams.set('pull-narrow', 'yes');
       const changed = this.changedFields();
       changed.forEach((field) => url.searchParams.set(field.name, field.value));
       this.fields.querySelector('[data-pull-back]').hidden = changed.length === 0;
@@ -91,7 +103,7 @@
         const body = await answer.text();
         if (turn !== this.turn) return;
         if (answer.ok) this.show(body);
-        else this.say(answer.status === 400 ? JSON.parse(body).problems.map((problem) => problem.message) : ['The workroom cannot draw this just now.']);
+        else this.say(answer.status === 400 ? [...JSON.parse(body).problems.map((problem) => problem.message), 'The drawing is as it was before.'] : ['The workroom cannot draw this just now: the drawing is as it was.']);
       } catch {
         if (turn === this.turn) this.say(['The workroom does not answer: the drawing is as it was.']);
       }
@@ -114,6 +126,7 @@
         if (place) place.textContent = words.innerHTML;
       });
       this.fields.hidden = false;
+      this.colour();
       this.find();
       this.bindHandle();
       this.bindOpening();
@@ -220,8 +233,8 @@
       const advance = data.advanceMm * state.lengthened;
       const { side, scale, left, middle } = view;
       const put = (points, offset) => {
-        const x = side === 2 ? left + (scale * points[offset + 1]) / 100 : left + (scale * points[offset]) / 100;
-        const y = middle + (scale * (side === 0 ? points[offset + 1] : side === 1 ? -points[offset + 1] : -points[offset + 2])) / 100;
+        const x = side === 2 ? left + (scale * points[offset + 1]) / 1000 : left + (scale * points[offset]) / 1000;
+        const y = middle + (scale * (side === 0 ? points[offset + 1] : side === 1 ? -points[offset + 1] : -points[offset + 2])) / 1000;
         return [x, y];
       };
       view.paths.forEach(({ path, strand }) => {
@@ -229,7 +242,7 @@
         const start = this.starts[thread];
         const last = data.counts[thread] - 1;
         // One point further at either end, from the repeat before or after.
-        const shifted = (i, by) => put([state.points[start + 3 * i] + by * 100 * advance, state.points[start + 3 * i + 1], state.points[start + 3 * i + 2]], 0);
+        const shifted = (i, by) => put([state.points[start + 3 * i] + by * 1000 * advance, state.points[start + 3 * i + 1], state.points[start + 3 * i + 2]], 0);
         const line = [from > 0 ? put(state.points, start + 3 * (from - 1)) : shifted(last - 1, -1)];
         for (let i = from; i <= to; i += 1) line.push(put(state.points, start + 3 * i));
         line.push(to < last ? put(state.points, start + 3 * (to + 1)) : shifted(1, 1));
@@ -271,13 +284,13 @@
         const [taut, sprung] = [pop.taut[path.dataset.end], pop.sprungBack[path.dataset.end]];
         const line = [];
         for (let i = 0; i < taut.length; i += 3) {
-          const along = (between(taut[i], sprung[i], back) / 100) * longer + offset;
-          const across = between(taut[i + 1], sprung[i + 1], back) / 100;
+          const along = (between(taut[i], sprung[i], back) / 1000) * longer + offset;
+          const across = between(taut[i + 1], sprung[i + 1], back) / 1000;
           line.push([left + scale * along, middle + scale * (side === 0 ? across : -across)]);
         }
         path.setAttribute('d', smooth(line));
         const end = taut.length - 3;
-        letter = [left + scale * ((taut[end] / 100) * longer + offset), middle + ((side === 0 ? 1 : -1) * scale * taut[end + 1]) / 100];
+        letter = [left + scale * ((taut[end] / 1000) * longer + offset), middle + ((side === 0 ? 1 : -1) * scale * taut[end + 1]) / 1000];
       });
       group.querySelector('[data-break-letter]').setAttribute('transform', `translate(${letter[0].toFixed(1)} ${letter[1].toFixed(1)})`);
     }
@@ -333,7 +346,7 @@
         const [one, other] = [crosswise.points[frame], crosswise.points[next]];
         const line = [];
         for (let i = 0; i < one.length; i += 3) {
-          line.push([(crosswise.scale * between(one[i], other[i], share)) / 100, 106 + (crosswise.scale * between(one[i + 1], other[i + 1], share)) / 100]);
+          line.push([(crosswise.scale * between(one[i], other[i], share)) / 1000, 106 + (crosswise.scale * between(one[i + 1], other[i + 1], share)) / 1000]);
         }
         path.setAttribute('d', smooth(line));
         const half = (crosswise.scale * between(crosswise.gapMm[frame], crosswise.gapMm[next], share)) / 2;

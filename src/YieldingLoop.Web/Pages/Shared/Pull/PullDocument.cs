@@ -4,7 +4,7 @@ using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Web.Pages.Shared;
 
-/// <summary>What script needs to pull a seam: every frame with its figures and its words, points in hundredths of a millimetre.</summary>
+/// <summary>What script needs to pull a seam: every frame with its figures and its words, points in thousandths of a millimetre.</summary>
 /// <param name="StretchPercent">Stretch of each frame, %.</param>
 /// <param name="Narrowed">How much of every width is left.</param>
 /// <param name="Thinned">How much of the thickness is left.</param>
@@ -76,10 +76,10 @@ public sealed record PullDocument(IReadOnlyList<double> StretchPercent, IReadOnl
         };
     }
 
-    /// <summary>Hundredths of a millimetre.</summary>
-    private static int Hundredths(double mm) => (int)Math.Round(100 * mm);
+    /// <summary>Thousandths of a millimetre.</summary>
+    private static int Thousandths(double mm) => (int)Math.Round(1000 * mm);
 
-    private static IEnumerable<int> Whole(PathPoint[] points) => points.SelectMany(p => new[] { Hundredths(p.Along), Hundredths(p.Across), Hundredths(p.Through) });
+    private static IEnumerable<int> Whole(PathPoint[] points) => points.SelectMany(p => new[] { Thousandths(p.Along), Thousandths(p.Across), Thousandths(p.Through) });
 
     private static int[] Flat(PathPoint[] points) => [.. Whole(points)];
 

@@ -39,6 +39,9 @@ public static class PullFields
     /// <summary>Before every name, so that it is told from the other questions of an address.</summary>
     public const string Prefix = "pull-";
 
+    /// <summary>In an address: the drawing is for a phone.</summary>
+    public const string Narrow = Prefix + "narrow";
+
     /// <summary>The fields of a set-up as it is tried.</summary>
     /// <param name="setup">The set-up.</param>
     /// <param name="plan">The plan it was tried from, for what its dials count from.</param>

@@ -15,13 +15,13 @@ public sealed class PullSheet
     private readonly SetupCard card;
     private readonly Wording wording;
 
-    private PullSheet(SetupCard card, TriedOut tried, PullFrames frames, Wording wording)
+    private PullSheet(SetupCard card, TriedOut tried, PullFrames frames, Wording wording, bool narrow = false)
     {
         (this.card, Tried, Frames, this.wording) = (card, tried, frames, wording);
         Bodies = [.. frames.Threads.Select(t => new ThreadBody(t, tried.Plan.Setup.Threads[t.Position].Thing()?.Colour))];
         Cloth = new(card.Cloth.Colour, card.Seam.Direction, Math.Max(1, tried.Case.Plies ?? 1));
         Lie = SeamLie.Of(tried.Plan.Figures, tried.Plan.Tape);
-        Layout = new(frames, [.. Bodies.Select(b => b.WidthMm)], tried.Plan.Stitch.NeedsLoopWidth, Lie.RidgeMm);
+        Layout = new(frames, [.. Bodies.Select(b => b.WidthMm)], tried.Plan.Stitch.NeedsLoopWidth, Lie.RidgeMm, narrow);
         Drawing = new(frames, Layout, Bodies, Cloth, Lie);
         // What the planner worked out stands; the same figures, read from the case, are those of what is tried.
         if (CrosswiseFrames.Of(tried.Case, SeamAssessment.Of(tried.Case)) is { } crosswise)
@@ -46,7 +46,7 @@ public sealed class PullSheet
         }
 
         var tried = TriedOut.Of(card.Plan, changes, card.Machine, card.Cloth, card.Seam);
-        return tried.Value is { } now ? Core.Outcome.Of(new PullSheet(card, now, PullFrames.Of(now.Case), wording)) : Core.Outcome.Failed<PullSheet>(tried.Problems);
+        return tried.Value is { } now ? Core.Outcome.Of(new PullSheet(card, now, PullFrames.Of(now.Case), wording, query.ContainsKey(PullFields.Narrow))) : Core.Outcome.Failed<PullSheet>(tried.Problems);
     }
 
     /// <summary>What is tried.</summary>

@@ -17,15 +17,20 @@ public static class PullWords
         var popped = index == 0 ? [] : frames.Pops.Where(p => p.StretchPercent <= frame.StretchPercent).ToList();
         if (popped.Count > 0)
         {
-            parts.Add($"{Phrase.Capital(Phrase.List([.. popped.Select(p => $"the {p.Position.Name()}’s thread popped at {Percent(p.StretchPercent)}")]))}.");
+            foreach (var together in popped.GroupBy(p => Percent(p.StretchPercent)))
+            {
+                var names = together.Select(p => $"the {p.Position.Name()}’s").ToList();
+                parts.Add($"{Phrase.Capital(Phrase.List(names))} {(names.Count > 1 ? "threads" : "thread")} popped at {together.Key}.");
+            }
+
             if (frame.StretchPercent > popped[0].StretchPercent)
             {
-                parts.Add("The rest is drawn as if that one had held.");
+                parts.Add("The rest is drawn as if that had held.");
             }
         }
         else
         {
-            parts.Add($"{(index == 0 ? "At rest" : "Nothing popped")}; the {frames.Threads[frame.Tightest].Position.Name()}’s thread is tightest, at {FieldText.Round(Math.Floor(frame.UsedPercent[frame.Tightest]), 0)} % of what it can span.");
+            parts.Add($"Nothing popped; the {frames.Threads[frame.Tightest].Position.Name()}’s thread is tightest, at {FieldText.Round(Math.Floor(frame.UsedPercent[frame.Tightest]), 0)}\u00a0% of what it can span.");
         }
 
         if (frames.ClothPercent is { } cloth && frame.StretchPercent > cloth)
@@ -51,5 +56,5 @@ public static class PullWords
     /// <summary>What rounds to nothing, mm.</summary>
     private const double SeenAtAllMm = 0.005;
 
-    private static string Percent(double percent) => $"{FieldText.Round(percent)} %";
+    private static string Percent(double percent) => $"{FieldText.Round(percent)}\u00a0%";
 }
