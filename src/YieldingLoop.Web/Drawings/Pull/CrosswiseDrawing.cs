@@ -7,7 +7,7 @@ using static YieldingLoop.Web.Drawings.Svg;
 namespace YieldingLoop.Web.Drawings.Pull;
 
 /// <summary>The seam opened crosswise, seen from the right side of the garment: the two sides part, and the needle thread shows between them.</summary>
-public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, PullCloth cloth)
+public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, PullCloth cloth, bool flatlock)
 {
     private const double Width = 400, Height = 210, Top = 26, Middle = 106;
 
@@ -28,7 +28,7 @@ public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, Pu
         body.Draw(svg, "x-0", Scale);
         svg.Append("</g>").Append(cloth.Pattern("x", Scale)).Append("</defs>");
         var repeats = (int)Math.Ceiling(Width / (frames.AdvanceMm * Scale)) + 1;
-        svg.Append(Inv($"<text class=\"d-label\" x=\"8\" y=\"18\">Opened, from the right side</text><g class=\"threads\">"));
+        svg.Append(Inv($"<text class=\"d-label\" x=\"8\" y=\"18\">{(flatlock ? "Pulled flat: the side of the ladder" : "Opened, from the right side")}</text><g class=\"threads\">"));
         for (var i = -1; i < repeats; i++)
         {
             svg.Append(Inv($"<use href=\"#x-body\" x=\"{N(i * frames.AdvanceMm * Scale)}\"/>"));

@@ -13,6 +13,9 @@ namespace YieldingLoop.Web.Drawings.Pull;
 /// </summary>
 public sealed class PullDrawing
 {
+    /// <summary>Width of the small drawings.</summary>
+    private const double SmallWidth = 400;
+
     private readonly PullFrames frames;
     private readonly PullLayout layout;
     private readonly IReadOnlyList<ThreadBody> bodies;
@@ -58,6 +61,22 @@ public sealed class PullDrawing
         Seam(svg, layout.Back, -1, (int)Math.Ceiling((layout.Back.Width - layout.Back.Left) / (rest.AdvanceMm * layout.Back.Scale)) + 1, Cloth(layout.Back));
         svg.Append("</g>");
         Letters(svg, layout.Back, StrandSide.Back);
+        return Done(svg);
+    }
+
+    /// <summary>
+    /// A flatlock after it was pulled flat, from the side of its loops: the pieces of the face once more, over cloth that now lies on
+    /// either side of where its edges meet.
+    /// </summary>
+    public IHtmlContent Flat(string title)
+    {
+        var window = layout.Face;
+        double top = window.Middle + (layout.LowMm - 1.5) * window.Scale, height = (layout.HighMm - layout.LowMm + 3) * window.Scale;
+        var svg = new StringBuilder(2048);
+        svg.Append(Inv($"<svg class=\"drawing pull-flat-drawing\" viewBox=\"{N(window.Left)} {N(top)} {N(SmallWidth)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">"));
+        var rect = Inv($"x=\"0\" y=\"{N(top - window.Middle)}\" width=\"{N(SmallWidth)}\" height=\"{N(height)}\"");
+        var meets = Inv($"M0 {N((layout.LowMm + layout.HighMm) / 2 * window.Scale)}H{N(SmallWidth)}");
+        Seam(svg, window, -1, (int)Math.Ceiling(SmallWidth / (rest.AdvanceMm * window.Scale)) + 1, Inv($"<g data-cloth=\"\" data-x=\"{N(window.Left)}\" data-y=\"{N(window.Middle)}\" transform=\"translate({N(window.Left)} {N(window.Middle)})\"><rect class=\"pull-cloth\"{cloth.Attribute} {rect}/><rect {rect} fill=\"url(#f-knit)\"/><path class=\"pull-fold\" d=\"{meets}\"/></g>"), breaks: false);
         return Done(svg);
     }
 
@@ -137,7 +156,7 @@ public sealed class PullDrawing
     }
 
     /// <summary>The seam seen from one side: what lies behind the cloth, the cloth, and what lies before it.</summary>
-    private void Seam(StringBuilder svg, PullWindow window, int from, int to, string clothDrawn)
+    private void Seam(StringBuilder svg, PullWindow window, int from, int to, string clothDrawn, bool breaks = true)
     {
         var near = window.Side == PullSide.Face ? StrandSide.Face : StrandSide.Back;
         var groups = frames.Strands.Select((s, k) => (Strand: s, Index: k)).GroupBy(s => (s.Strand.Side, s.Strand.Layer)).ToList();
@@ -166,7 +185,7 @@ public sealed class PullDrawing
         }
 
         svg.Append("</g>");
-        foreach (var pop in frames.Pops)
+        foreach (var pop in breaks ? frames.Pops : [])
         {
             svg.Append(Inv($"<g class=\"pull-break {bodies[pop.Thread].Css}\"{bodies[pop.Thread].Attribute} data-break=\"{pop.Thread}\" hidden=\"\">"));
             for (var e = 0; e < 2; e++)

@@ -142,7 +142,9 @@
       const counts = data.counts.map((count) => count * 3);
       const starts = counts.map((_, i) => counts.slice(0, i).reduce((sum, count) => sum + count, 0));
       this.starts = starts;
-      this.views = ['.pull-face svg', '.pull-back svg', '.pull-edge svg'].map((selector, side) => {
+      // A flatlock is shown pulled flat too, with the pieces of the face.
+      const selectors = [['.pull-face svg', 0], ['.pull-back svg', 1], ['.pull-edge svg', 2], ['.pull-flat svg', 0]].filter(([selector]) => stage.querySelector(selector));
+      this.views = selectors.map(([selector, side]) => {
         const svg = stage.querySelector(selector);
         return {
           side,

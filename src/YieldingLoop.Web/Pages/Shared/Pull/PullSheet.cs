@@ -27,7 +27,7 @@ public sealed class PullSheet
         if (CrosswiseFrames.Of(tried.Case, SeamAssessment.Of(tried.Case)) is { } crosswise)
         {
             Crosswise = crosswise;
-            CrosswiseDrawing = new(crosswise, Bodies.First(b => b.Laid.Position == crosswise.Thread), Cloth);
+            CrosswiseDrawing = new(crosswise, Bodies.First(b => b.Laid.Position == crosswise.Thread), Cloth, tried.Plan.Flatlock);
         }
     }
 
