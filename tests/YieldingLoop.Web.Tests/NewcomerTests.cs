@@ -71,7 +71,7 @@ public sealed partial class NewcomerTests : IDisposable
     /// <summary>Buttons and links drawn as such that say the same and do the same.</summary>
     private static IEnumerable<string> Twice(IHtmlDocument page) =>
         page.QuerySelectorAll("main a.btn, main button.btn, .next-bar a, .next-bar button")
-            .Select(b => $"{b.TextContent.Trim()} {b.Closest("[data-place]")?.Id} → {b.GetAttribute("href") ?? b.GetAttribute("form") ?? string.Join('&', Visitor.Fields((IHtmlFormElement)b.Closest("form")!).Where(f => !f.Key.StartsWith("__", StringComparison.Ordinal)).Select(f => f.Value))}")
+            .Select(b => $"{b.GetAttribute("aria-label") ?? b.TextContent.Trim()} {b.Closest("[data-place]")?.Id} → {b.GetAttribute("href") ?? b.GetAttribute("form") ?? string.Join('&', Visitor.Fields((IHtmlFormElement)b.Closest("form")!).Where(f => !f.Key.StartsWith("__", StringComparison.Ordinal)).Select(f => f.Value))}")
             .GroupBy(b => b).Where(b => b.Count() > 1).Select(b => b.Key);
 
     [GeneratedRegex(@"^/(reckoner|seams/\d+/set-up|thread-ups/new|machines/\d+/test|seams/new|machines/new|setups/\d+/copy)\?|^/seams/start\?like|^/glossary")]

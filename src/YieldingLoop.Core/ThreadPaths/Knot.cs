@@ -15,12 +15,12 @@ internal enum Keeps
 
 /// <summary>
 /// One corner of the line a thread is led by, which it rounds. Two knots in a row on one line hold the thread to that line
-/// between them.
+/// between them. Lengths in millimetres.
 /// </summary>
 /// <param name="At">Where it lies when the thread runs straight.</param>
-/// <param name="Bow">Which way it goes when the thread has length to spare, mm per unit of bow.</param>
+/// <param name="Bow">Which way it goes when the thread has length to spare.</param>
 /// <param name="Keeps">How much of its place it keeps however tight the thread.</param>
-/// <param name="Sink">How far it goes, mm, before the thread bows anywhere: rounding its corners saves a thread a little length, and this is where that lies unseen.</param>
+/// <param name="Sink">How far it goes, before the thread bows anywhere: rounding its corners saves a thread a little length, and this is where that lies unseen.</param>
 internal readonly record struct Knot(PathPoint At, PathPoint Bow = default, Keeps Keeps = Keeps.Nothing, PathPoint Sink = default)
 {
     public Knot(double along, double across, double through, Keeps keeps = Keeps.Nothing)

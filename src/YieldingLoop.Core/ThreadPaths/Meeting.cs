@@ -15,7 +15,8 @@ internal enum MeetingPlace
 
 /// <summary>
 /// Where the threads of an overedge stitch meet. The model counts p from the middle of the cut edge, round its corner: up to half
-/// the thickness it lies on the edge, beyond that on the face or the back.
+/// the thickness it lies on the edge, beyond that on the face or the back. Lengths in
+/// millimetres.
 /// </summary>
 internal sealed class Meeting
 {
@@ -39,25 +40,25 @@ internal sealed class Meeting
         (halfOfFace, halfOfBack) = line > 0 ? (2 * narrow, narrow) : (narrow, 2 * narrow);
     }
 
-    /// <summary>Where the loops end that p is counted from, mm across: their reach, or as far as the tight thread's own length lets it.</summary>
+    /// <summary>Where the loops end that p is counted from across: their reach, or as far as the tight thread's own length lets it.</summary>
     public double Edge { get; }
 
-    /// <summary>Where they meet, mm across.</summary>
+    /// <summary>Where they meet across.</summary>
     public double Across { get; }
 
     /// <summary>How far through the cloth they meet on the edge.</summary>
     public double Through => Math.Clamp(line, -face, face);
 
-    /// <summary>How far the two are kept apart where they cross, mm.</summary>
+    /// <summary>How far the two are kept apart where they cross.</summary>
     public double Apart { get; }
 
-    /// <summary>How far above the cloth they meet on the face or the back, mm: over the needle's loop, which lies on it.</summary>
+    /// <summary>How far above the cloth they meet on the face or the back: over the needle's loop, which lies on it.</summary>
     public double Lift { get; }
 
-    /// <summary>How far a thread goes past the meeting line, mm: the tight one ends on it.</summary>
+    /// <summary>How far a thread goes past the meeting line: the tight one ends on it.</summary>
     public double Past(bool onFace) => line > 0 == onFace ? 0 : overlap;
 
-    /// <summary>Half the width of a thread's loop there, mm.</summary>
+    /// <summary>Half the width of a thread's loop there.</summary>
     public double Half(bool onFace) => onFace ? halfOfFace : halfOfBack;
 
     /// <summary>Where it is, seen from one side.</summary>

@@ -2,7 +2,7 @@ namespace YieldingLoop.Core.ThreadPaths;
 
 /// <summary>
 /// A needle thread that goes down and up through one hole, with a loop under the cloth by which it holds another thread, and is
-/// held by it.
+/// held by it. Lengths in millimetres.
 /// </summary>
 internal sealed class NeedleLoop
 {
@@ -26,16 +26,16 @@ internal sealed class NeedleLoop
     /// <summary>The needle thread's knots, one stitch of them; the hole is at 0 along the seam.</summary>
     public IReadOnlyList<Knot> Knots { get; }
 
-    /// <summary>How far across the holding thread turns, mm.</summary>
+    /// <summary>How far across the holding thread turns.</summary>
     public double HeldAt { get; }
 
     /// <param name="m">The measures.</param>
     /// <param name="thread">Which thread.</param>
-    /// <param name="row">Where its row lies, mm across.</param>
+    /// <param name="row">Where its row lies across.</param>
     /// <param name="towards">1 where the loop is drawn across to higher places, −1 to lower ones.</param>
-    /// <param name="heldAt">How deep in the loop it is held, mm; null near its end.</param>
-    /// <param name="reach">How far across it may go, mm; null where nothing ends it.</param>
-    /// <param name="lean">How far along the seam its end is drawn, mm.</param>
+    /// <param name="heldAt">How deep in the loop it is held; null near its end.</param>
+    /// <param name="reach">How far across it may go; null where nothing ends it.</param>
+    /// <param name="lean">How far along the seam its end is drawn.</param>
     public static NeedleLoop Of(StitchMeasures m, int thread, double row, double towards, double? heldAt = null, double? reach = null, double lean = 0)
     {
         double x = m.Advance, e = Math.Min(0.75 * m.Fineness, x / 8), hole = 0.2 * e, h = m.Face;
@@ -68,7 +68,7 @@ internal sealed class NeedleLoop
     /// <summary>How deep in a loop of a depth it is held at most: a thread's width from its end.</summary>
     public static double HeldAtMost(StitchMeasures m, double depth) => Math.Max(0.45 * depth, depth - 0.7 * m.Fineness);
 
-    /// <summary>How far two threads are kept apart where they cross under the cloth, mm.</summary>
+    /// <summary>How far two threads are kept apart where they cross under the cloth.</summary>
     public static double Apart(StitchMeasures m) => Math.Min(0.45 * m.Fineness, m.Advance / 14);
 
     /// <summary>
@@ -83,7 +83,7 @@ internal sealed class NeedleLoop
     }
 
     /// <summary>A thread that goes across between the loop and the cloth, and is held against it.</summary>
-    /// <param name="wanted">Where along the seam it would lie without the loop, mm.</param>
+    /// <param name="wanted">Where along the seam it would lie without the loop.</param>
     public Knot[] Passing(double wanted)
     {
         var along = Math.Min(wanted, lean + 0.15 * half);

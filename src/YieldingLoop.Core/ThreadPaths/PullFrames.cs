@@ -16,8 +16,11 @@ public sealed record PullFrames
     /// <summary>Most frames of one seam.</summary>
     public const int Most = 60;
 
-    /// <summary>How many evenly spaced ones there are between rest and end, beside those of pops and marks.</summary>
-    private const int Evenly = 32;
+    /// <summary>How many evenly spaced ones there are between rest and end at most and at least, beside those of pops and marks.</summary>
+    private const int Evenly = 24, EvenlyAtLeast = 10;
+
+    /// <summary>How many points all evenly spaced frames have together, about: a stitch that takes many to begin again gets fewer frames.</summary>
+    private const int PointsInAll = 5000;
 
     /// <summary>By what stretch, %, the rest has passed into the stretched state, where no thread pops before.</summary>
     public const double RestPassesPercent = 10;
@@ -58,7 +61,8 @@ public sealed record PullFrames
     /// <summary>Draws the frames of a seam.</summary>
     /// <param name="seam">The case; its figures are taken as valid.</param>
     /// <exception cref="ArgumentException">The threads are not those of the stitch.</exception>
-    public static PullFrames Of(SeamCase seam) => Of(seam, Evenly);
+    public static PullFrames Of(SeamCase seam) =>
+        Of(seam, Math.Clamp(PointsInAll / DrawnStitch.Rest(seam.Geometry, [.. seam.Threads.Select(t => t.Laid)]).Threads.Sum(t => t.Length), EvenlyAtLeast, Evenly));
 
     /// <summary>Draws a few frames only: enough for a picture of the seam at rest that has room for the seam pulled.</summary>
     /// <param name="seam">The case; its figures are taken as valid.</param>

@@ -5,7 +5,7 @@ namespace YieldingLoop.Core.ThreadPaths;
 /// <param name="Threads">The knots of each thread, in the order of the threads.</param>
 internal sealed record StitchKnots(int StitchesPerRepeat, IReadOnlyList<Knot>[] Threads)
 {
-    /// <summary>Where the loops end that the meeting line is counted from, mm across; 0 where there is none.</summary>
+    /// <summary>Where the loops end that the meeting line is counted from across; 0 where there is none.</summary>
     public double MeetingFrom { get; init; }
 
     /// <summary>The knots of a stitch at one stretch.</summary>

@@ -85,13 +85,13 @@ internal sealed class StitchMeasures
     /// <summary>Threads in the needles, left to right.</summary>
     public IReadOnlyList<int> Needles => [.. Enumerable.Range(0, seam.Threads.Count).Where(i => seam.Threads[i].Position.IsNeedle()).OrderBy(i => Seat(seam.Threads[i].Position))];
 
-    /// <summary>max(P, L), mm per stitch: what is drawn of a thread.</summary>
+    /// <summary>max(P, L): what is drawn of a thread.</summary>
     public double Drawn(int thread) => Math.Max(seam.PathMm(thread, stretch, atRest), seam.Readings[thread].LengthPerStitchMm);
 
     /// <summary>max(P, L) / P: 1 for a thread that runs straight.</summary>
     public double Ratio(int thread) => Drawn(thread) / seam.PathMm(thread, stretch, atRest);
 
-    /// <summary>How deep a needle thread's loop goes under the cloth, mm: the needle loop and half the wrap round what holds it.</summary>
+    /// <summary>How deep a needle thread's loop goes under the cloth: the needle loop and half the wrap round what holds it.</summary>
     public double LoopDepth(int thread)
     {
         var wrap = Stitch.Family == StitchFamily.TwinNeedle ? 0 : Math.PI * seam.Threads[thread].Kind.DiscDiameterMm * (atRest ? 1 : SeamLayout.WrapLeft);
@@ -99,7 +99,7 @@ internal sealed class StitchMeasures
         return seam.Readings[thread].NeedleLoopMm!.Value * kept + wrap / 2;
     }
 
-    /// <summary>How far apart the bobbin holds the rows of a twin needle, mm.</summary>
+    /// <summary>How far apart the bobbin holds the rows of a twin needle.</summary>
     public double DrawnGauge => Narrowed * new SeamLayout(seam.Geometry, [.. seam.Threads]).DrawnGauge(seam.Threads[IndexOf(ThreadPosition.Bobbin)]);
 
     private static int Seat(ThreadPosition needle) => needle switch { ThreadPosition.NeedleLeft => 0, ThreadPosition.NeedleCentre => 1, _ => 2 };

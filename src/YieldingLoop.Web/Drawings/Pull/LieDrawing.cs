@@ -11,7 +11,7 @@ public static class LieDrawing
 
     public static IHtmlContent Draw(SeamLie lie, string title)
     {
-        var svg = new Svg(400, 84, title, "drawing pull-lie-drawing");
+        var svg = new Svg(400, 90, title, "drawing pull-lie-drawing");
         var growth = lie.GrowthPercent ?? 0;
         var length = Unsewn * (1 + growth / 100);
         svg.Rect(Left, 62, Unsewn, Thick, "pull-strip", 1).Text(Left, 82, "unsewn", "d-small");

@@ -2,13 +2,14 @@
 (() => {
   const between = (one, other, share) => one + (other - one) * share;
 
-  /** Adds the differences up again: what is sent of a frame is how it differs from the one before. */
+  /** Puts the frames together again: what is sent of a frame is how it differs from going on as the two before it went on. */
   const wholeFrames = (points) => {
-    let last = null;
-    return points.map((frame) => {
-      last = last ? frame.map((difference, i) => last[i] + difference) : frame;
-      return last;
+    const frames = [];
+    points.forEach((frame, f) => {
+      const [last, before] = [frames[f - 1], frames[f - 2]];
+      frames.push(f === 0 ? frame : frame.map((difference, i) => difference + (f === 1 ? last[i] : 2 * last[i] - before[i])));
     });
+    return frames;
   };
 
   /** Path data through the middles between points, rounded at the points. */

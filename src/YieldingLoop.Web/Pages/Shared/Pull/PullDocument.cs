@@ -11,7 +11,7 @@ namespace YieldingLoop.Web.Pages.Shared;
 /// <param name="Said">Each frame in words.</param>
 /// <param name="Points">
 /// Of each frame every point of every thread, three numbers each (along, across, through), one thread after the other; from the
-/// second frame on the differences from the frame before.
+/// third frame on how they differ from going on as before, and in the second from staying as they are: small numbers, which pack well.
 /// </param>
 public sealed record PullDocument(IReadOnlyList<double> StretchPercent, IReadOnlyList<double> Narrowed, IReadOnlyList<double> Thinned, IReadOnlyList<string> Said, IReadOnlyList<int[]> Points)
 {
@@ -83,7 +83,15 @@ public sealed record PullDocument(IReadOnlyList<double> StretchPercent, IReadOnl
 
     private static int[] Flat(PathPoint[] points) => [.. Whole(points)];
 
-    private static int[][] Differences(int[][] frames) => [.. frames.Select((f, i) => i == 0 ? f : f.Zip(frames[i - 1], (now, before) => now - before).ToArray())];
+    private static int[][] Differences(int[][] frames) =>
+    [
+        .. frames.Select((frame, i) => i switch
+        {
+            0 => frame,
+            1 => [.. frame.Zip(frames[0], (now, before) => now - before)],
+            _ => [.. frame.Select((now, n) => now - 2 * frames[i - 1][n] + frames[i - 2][n])],
+        }),
+    ];
 }
 
 /// <summary>A thread that pops.</summary>

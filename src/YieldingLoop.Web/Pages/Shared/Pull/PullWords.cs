@@ -51,7 +51,7 @@ public static class PullWords
 
     /// <summary>An opening in words.</summary>
     public static string Of(CrosswiseFrame frame, Wording wording) =>
-        $"Open {wording.Length(frame.GapMm, 2)}{(frame.SeenMm is not { } seen ? "" : seen < SeenAtAllMm ? "; in these colours nothing of it is seen" : $"; in these colours {wording.Length(seen, 2)} of it is seen")}.";
+        wording.Say($"Open {wording.Length(frame.GapMm, 2)}{(frame.SeenMm is not { } seen ? "" : seen < SeenAtAllMm ? "; in these colours nothing of it is seen" : $"; in these colours {wording.Length(seen, 2)} of it is seen")}.");
 
     /// <summary>What rounds to nothing, mm.</summary>
     private const double SeenAtAllMm = 0.005;
