@@ -6,6 +6,9 @@ switch (args)
     case ["model"]:
         BenchmarkRunner.Run<ModelBenchmarks>();
         return 0;
+    case ["pull"]:
+        BenchmarkRunner.Run<PullBenchmarks>();
+        return 0;
     case ["pages", var app, var empty]:
         return await PageBenchmark.RunAsync(app, empty);
     case ["start", _, ..]:
@@ -17,6 +20,6 @@ switch (args)
     case ["lock", var app]:
         return await LoadBenchmark.LockAsync(app);
     default:
-        Console.Error.WriteLine("Usage: model | start PATH/YieldingLoop.Web.dll [ANOTHER/YieldingLoop.Web.dll] | pages PATH/YieldingLoop.Web.dll PATH/YieldingLoop.EmptyPage.dll | eight PATH/YieldingLoop.Web.dll | lists PATH/YieldingLoop.Web.dll FOLDER | lock PATH/YieldingLoop.Web.dll");
+        Console.Error.WriteLine("Usage: model | pull | start PATH/YieldingLoop.Web.dll [ANOTHER/YieldingLoop.Web.dll] | pages PATH/YieldingLoop.Web.dll PATH/YieldingLoop.EmptyPage.dll | eight PATH/YieldingLoop.Web.dll | lists PATH/YieldingLoop.Web.dll FOLDER | lock PATH/YieldingLoop.Web.dll");
         return 2;
 }

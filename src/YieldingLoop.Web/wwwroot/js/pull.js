@@ -32,6 +32,7 @@
       this.fault = section.querySelector('[data-pull-fault]');
       this.turn = 0;
       this.percent = 0;
+      this.opened = 0;
       this.calm = window.matchMedia('(prefers-reduced-motion: reduce)');
       this.sprung = new Map();
       this.narrow = window.matchMedia('(max-width: 575px)');
@@ -340,9 +341,9 @@
       const last = crosswise.gapMm.length - 1;
       // Half the way of the opening, in units of the drawing; a seam that hardly opens is pulled over as long a way.
       const way = Math.max(24, (crosswise.gapMm[last] * crosswise.scale) / 2);
-      let at = 0;
       const open = (to) => {
-        at = Math.min(Math.max(to, 0), last);
+        const at = Math.min(Math.max(to, 0), last);
+        this.opened = at;
         const frame = Math.min(Math.floor(at), last);
         const next = Math.min(frame + 1, last);
         const share = this.calm.matches ? 0 : at - frame;
@@ -363,18 +364,19 @@
         event.preventDefault();
         handle.focus({ preventScroll: true });
         handle.setPointerCapture(event.pointerId);
-        from = { y: event.clientY, at };
+        from = { y: event.clientY, at: this.opened };
       });
       handle.addEventListener('pointermove', (event) => {
         if (handle.hasPointerCapture(event.pointerId)) open(from.at + ((event.clientY - from.y) / svg.getScreenCTM().d / way) * last);
       });
       handle.addEventListener('keydown', (event) => {
-        const to = { ArrowDown: at + 1, ArrowRight: at + 1, ArrowUp: at - 1, ArrowLeft: at - 1, Home: 0, End: last }[event.key];
+        const to = { ArrowDown: this.opened + 1, ArrowRight: this.opened + 1, ArrowUp: this.opened - 1, ArrowLeft: this.opened - 1, Home: 0, End: last }[event.key];
         if (to === undefined || event.ctrlKey || event.altKey || event.metaKey) return;
         event.preventDefault();
         open(Math.round(to));
       });
-      open(0);
+      // As far open as it was before it was drawn anew.
+      open(this.opened);
     }
   }
 

@@ -30,7 +30,9 @@ public static class PullWords
         }
         else
         {
-            parts.Add($"Nothing popped; the {frames.Threads[frame.Tightest].Position.Name()}’s thread is tightest, at {FieldText.Round(Math.Floor(frame.UsedPercent[frame.Tightest]), 0)}\u00a0% of what it can span.");
+            // What a thread can span is said of the pulled seam: at rest it lies in other curves.
+            var used = index == 0 ? "" : $", at {FieldText.Round(Math.Floor(frame.UsedPercent[frame.Tightest]), 0)}\u00a0% of what it can span";
+            parts.Add($"Nothing popped; the {frames.Threads[frame.Tightest].Position.Name()}’s thread is tightest{used}.");
         }
 
         if (frames.ClothPercent is { } cloth && frame.StretchPercent > cloth)
