@@ -23,9 +23,20 @@ const pictures = [
     await page.evaluate(() => window.scrollTo(0, 0));
   }],
   ['set-up', '/seams/2/set-up', desk],
+  ['pull', '/setups/1', [1280, 1500], async page => {
+    await page.locator('#pull').scrollIntoViewIfNeeded();
+    await page.locator('#pull[data-ready]').waitFor();
+    await page.locator('[data-pull-handle]').focus();
+    for (let i = 0; i < 4; i += 1) await page.keyboard.press('PageUp');
+    await page.locator('[data-open-handle]').focus();
+    await page.keyboard.press('End');
+    await page.evaluate(() => {
+      document.activeElement.blur();
+      window.scrollTo(0, document.getElementById('pull').getBoundingClientRect().top + window.scrollY - 20);
+    });
+  }],
   ['alternatives', '/seams/1/set-up', [1280, 900], page => page.getByRole('heading', { name: 'Beside two others' }).evaluate(h => window.scrollTo(0, h.getBoundingClientRect().top + window.scrollY - 40))],
   ['set-up-tablet', '/seams/2/set-up', [800, 1280]],
-  ['set-up-phone', '/seams/2/set-up', [390, 844]],
   ['set-ups', '/setups', desk],
   ['card', '/setups/2/print', desk],
   ['thread-up', '/thread-ups/1', [800, 1280]],

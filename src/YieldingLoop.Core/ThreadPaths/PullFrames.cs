@@ -67,7 +67,7 @@ public sealed record PullFrames
     /// <summary>Draws a few frames only: enough for a picture of the seam at rest that has room for the seam pulled.</summary>
     /// <param name="seam">The case; its figures are taken as valid.</param>
     /// <exception cref="ArgumentException">The threads are not those of the stitch.</exception>
-    public static PullFrames Sketch(SeamCase seam) => Of(seam, 1);
+    public static PullFrames Sketch(SeamCase seam) => Of(seam, 0);
 
     private static PullFrames Of(SeamCase seam, int evenly)
     {
@@ -83,10 +83,11 @@ public sealed record PullFrames
         var stretched = Math.Min(RestPassesPercent, first ?? RestPassesPercent);
         double[] stretches =
         [
-            .. new[] { stretched, end }
-                .Concat(pops.Select(p => p.Percent))
+            // A sketch is the seam at rest, with room for how far it goes.
+            .. new[] { stretched, end }.Concat(evenly == 0 ? [] :
+                pops.Select(p => p.Percent)
                 .Concat(new[] { seam.NeedPercent, required, cloth }.OfType<double>().Where(p => p > stretched && p < end))
-                .Concat(Enumerable.Range(1, evenly).Select(i => stretched + (end - stretched) * i / (evenly + 1)))
+                .Concat(Enumerable.Range(1, evenly).Select(i => stretched + (end - stretched) * i / (evenly + 1))))
                 .Distinct().Order(),
         ];
         IReadOnlyList<PullFrame> frames = [Frame(laid, 0, true), .. stretches.Select(p => Frame(laid, p, false))];
@@ -94,7 +95,7 @@ public sealed record PullFrames
         {
             Frames = frames,
             Strands = Strand.Of([.. frames.Select(f => f.Stitch)]),
-            Pops = [.. pops.Select(p => new PullPop(p.Thread, laid.Threads[p.Thread].Position, p.Percent, ThreadBreak.Of(frames.Last(f => f.StretchPercent == p.Percent).Stitch.Threads[p.Thread])))],
+            Pops = evenly == 0 ? [] : [.. pops.Select(p => new PullPop(p.Thread, laid.Threads[p.Thread].Position, p.Percent, ThreadBreak.Of(frames.Last(f => f.StretchPercent == p.Percent).Stitch.Threads[p.Thread])))],
             NeedPercent = seam.NeedPercent,
             RequiredPercent = required,
             ClothPercent = cloth,

@@ -14,7 +14,7 @@ namespace YieldingLoop.Web.Drawings.Pull;
 public sealed class PullDrawing
 {
     /// <summary>Width of the small drawings.</summary>
-    private const double SmallWidth = 400;
+    private const double SmallWidth = 352;
 
     private readonly PullFrames frames;
     private readonly PullLayout layout;

@@ -17,10 +17,10 @@ public sealed class PullLayout
     /// <summary>Room for the letters at the left.</summary>
     public const double Letters = 46;
 
-    private const double FaceHeight = 470, SmallWidth = 400, SmallHeight = 228;
+    private const double FaceHeight = 470, SmallWidth = 352, SmallHeight = 206;
 
-    /// <summary>Width of the face: two thirds of a screen, or a phone's whole one.</summary>
-    private const double WideFace = 820, NarrowFace = 430;
+    /// <summary>Width of the face, as wide as it is shown: two thirds of a screen, or a phone's whole one.</summary>
+    private const double WideFace = 704, NarrowFace = 336;
 
     /// <summary>Width of the finest thread on the face.</summary>
     private const double FinestThread = 6;

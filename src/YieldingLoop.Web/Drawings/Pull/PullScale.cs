@@ -10,8 +10,8 @@ internal static class PullScale
 {
     private const double Line = 58;
 
-    /// <summary>Width of a letter of the marks' words, near enough to keep them apart; a phone sets them larger.</summary>
-    private const double Letter = 8.6, NarrowLetter = 9.9;
+    /// <summary>Width of a letter of the marks' words, near enough to keep them apart.</summary>
+    private const double Letter = 8.6;
 
     public static void Draw(StringBuilder svg, PullFrames frames, PullWindow window, double length, double end, double bottom)
     {
@@ -41,7 +41,7 @@ internal static class PullScale
         double[] free = [double.MinValue, double.MinValue];
         foreach (var (percent, words, css) in marks.OrderBy(m => m.Percent))
         {
-            double x = X(percent), width = words.Length * (window.Width < 500 ? NarrowLetter : Letter), left = Math.Clamp(x - width / 2, 90, window.Width - width - 4);
+            double x = X(percent), width = words.Length * Letter, left = Math.Clamp(x - width / 2, 90, window.Width - width - 4);
             // Two lines of words, so that neighbours do not run into each other.
             var row = left > free[0] + 12 ? 0 : left > free[1] + 12 ? 1 : free[0] < free[1] ? 0 : 1;
             left = Math.Min(Math.Max(left, free[row] + 12), window.Width - width - 4);
