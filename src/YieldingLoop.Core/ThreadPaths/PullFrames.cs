@@ -40,10 +40,10 @@ public sealed record PullFrames
     /// <summary>The threads that pop before the end, the first first; a frame stands at each.</summary>
     public required IReadOnlyList<PullPop> Pops { get; init; }
 
-    /// <summary>What the wearer asks, %; null where nobody said.</summary>
+    /// <summary>What the wearer asks, %; null where nobody said, and where nobody stretches it.</summary>
     public double? NeedPercent { get; init; }
 
-    /// <summary>What is required of the seam, %; null where nobody said.</summary>
+    /// <summary>What is required of the seam, %; null where nothing is.</summary>
     public double? RequiredPercent { get; init; }
 
     /// <summary>The cloth's own stretch along the seam, %; null where it is not known.</summary>
@@ -72,7 +72,8 @@ public sealed record PullFrames
     private static PullFrames Of(SeamCase seam, int evenly)
     {
         var laid = new LaidSeam(seam.Geometry, [.. seam.Threads.Select(t => t.Laid)]);
-        double? cloth = seam.Cloth?.StretchAlongPercent, required = seam.NeedPercent is { } need ? Need.Required(need, cloth) : null;
+        // What nobody stretches has no need to be marked.
+        double? cloth = seam.Cloth?.StretchAlongPercent, need = seam.NeedPercent is > 0 ? seam.NeedPercent : null, required = need is { } asked ? Need.Required(asked, cloth) : null;
         var first = laid.Reading.FirstToPop is null ? (double?)null : laid.Reading.YieldPercent;
         var end = Math.Max(ShortestPercent, Beyond * Math.Max(Math.Max(required ?? 0, cloth ?? 0), first ?? 0));
         (int Thread, double Percent)[] pops =
@@ -86,7 +87,7 @@ public sealed record PullFrames
             // A sketch is the seam at rest, with room for how far it goes.
             .. new[] { stretched, end }.Concat(evenly == 0 ? [] :
                 pops.Select(p => p.Percent)
-                .Concat(new[] { seam.NeedPercent, required, cloth }.OfType<double>().Where(p => p > stretched && p < end))
+                .Concat(new[] { need, required, cloth }.OfType<double>().Where(p => p > stretched && p < end))
                 .Concat(Enumerable.Range(1, evenly).Select(i => stretched + (end - stretched) * i / (evenly + 1))))
                 .Distinct().Order(),
         ];
@@ -96,7 +97,7 @@ public sealed record PullFrames
             Frames = frames,
             Strands = Strand.Of([.. frames.Select(f => f.Stitch)]),
             Pops = evenly == 0 ? [] : [.. pops.Select(p => new PullPop(p.Thread, laid.Threads[p.Thread].Position, p.Percent, ThreadBreak.Of(frames.Last(f => f.StretchPercent == p.Percent).Stitch.Threads[p.Thread])))],
-            NeedPercent = seam.NeedPercent,
+            NeedPercent = need,
             RequiredPercent = required,
             ClothPercent = cloth,
             EndPercent = end,

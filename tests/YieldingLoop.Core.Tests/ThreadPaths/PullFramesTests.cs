@@ -101,6 +101,16 @@ public class PullFramesTests
         }
     }
 
+    [Fact]
+    public void What_nobody_stretches_has_no_need_marked()
+    {
+        var (_, geometry, threads) = NamedUses.All.Single(u => u.Name == "rolled");
+        var pull = PullFrames.Of(PulledSeams.Case(geometry, threads) with { NeedPercent = 0 });
+        Assert.Null(pull.NeedPercent);
+        Assert.Null(pull.RequiredPercent);
+        Assert.Equal(1.1 * Math.Max(70, pull.Reading.YieldPercent), pull.EndPercent, 9);
+    }
+
     [Theory]
     [MemberData(nameof(Uses))]
     public void A_popped_thread_springs_back_from_where_it_lay(string name)

@@ -9,7 +9,7 @@ namespace YieldingLoop.Web.Drawings.Pull;
 /// <summary>The seam opened crosswise, seen from the right side of the garment: the two sides part, and the needle thread shows between them.</summary>
 public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, PullCloth cloth, bool flatlock)
 {
-    private const double Width = 400, Height = 210, Top = 26, Middle = 106;
+    private const double Width = 440, Height = 210, Top = 30, Middle = 106;
 
     /// <summary>Height of the open gap in the drawing, where the scale allows it.</summary>
     private const double Gap = 60;
@@ -28,7 +28,7 @@ public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, Pu
         body.Draw(svg, "x-0", Scale);
         svg.Append("</g>").Append(cloth.Pattern("x", Scale)).Append("</defs>");
         var repeats = (int)Math.Ceiling(Width / (frames.AdvanceMm * Scale)) + 1;
-        svg.Append(Inv($"<text class=\"d-label\" x=\"8\" y=\"18\">{(flatlock ? "Pulled flat: the side of the ladder" : "Opened, from the right side")}</text><g class=\"threads\">"));
+        svg.Append(Inv($"<text class=\"d-label\" x=\"8\" y=\"20\">{(flatlock ? "Pulled flat: the side of the ladder" : "Opened, from the right side")}</text><g class=\"threads\">"));
         for (var i = -1; i < repeats; i++)
         {
             svg.Append(Inv($"<use href=\"#x-body\" x=\"{N(i * frames.AdvanceMm * Scale)}\"/>"));
@@ -37,7 +37,7 @@ public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, Pu
         svg.Append("</g>");
         svg.Append(Inv($"<g data-half=\"-1\"><rect class=\"pull-cloth\"{cloth.Attribute} x=\"0\" y=\"{Top}\" width=\"{Width}\" height=\"{Middle - Top}\"/><rect x=\"0\" y=\"{Top}\" width=\"{Width}\" height=\"{Middle - Top}\" fill=\"url(#x-knit)\"/><path class=\"pull-fold\" d=\"M0 {Middle}H{Width}\"/></g>"));
         svg.Append(Inv($"<g data-half=\"1\" class=\"pull-handle\" data-open-handle=\"\" role=\"slider\" aria-orientation=\"vertical\" tabindex=\"0\" aria-label=\"Open the seam crosswise\" aria-valuemin=\"0\" aria-valuemax=\"{CrosswiseFrames.Count - 1}\" aria-valuenow=\"0\" aria-valuetext=\"{Encode(said)}\">"));
-        svg.Append(Inv($"<rect class=\"pull-cloth\"{cloth.Attribute} x=\"0\" y=\"{Middle}\" width=\"{Width}\" height=\"56\"/><rect x=\"0\" y=\"{Middle}\" width=\"{Width}\" height=\"56\" fill=\"url(#x-knit)\"/><path class=\"pull-fold\" d=\"M0 {Middle}H{Width}\"/><path class=\"pull-arrows\" d=\"M200 {Middle + 14}v28M193 {Middle + 20}l7 -7l7 7M193 {Middle + 36}l7 7l7 -7\"/></g></svg>"));
+        svg.Append(Inv($"<rect class=\"pull-cloth\"{cloth.Attribute} x=\"0\" y=\"{Middle}\" width=\"{Width}\" height=\"56\"/><rect x=\"0\" y=\"{Middle}\" width=\"{Width}\" height=\"56\" fill=\"url(#x-knit)\"/><path class=\"pull-fold\" d=\"M0 {Middle}H{Width}\"/><path class=\"pull-arrows\" d=\"M220 {Middle + 14}v28M213 {Middle + 20}l7 -7l7 7M213 {Middle + 36}l7 7l7 -7\"/></g></svg>"));
         return new HtmlString(svg.ToString());
     }
 

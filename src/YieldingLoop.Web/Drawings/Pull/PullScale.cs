@@ -8,7 +8,7 @@ namespace YieldingLoop.Web.Drawings.Pull;
 /// <summary>The scale above the face: where the cut end of the cloth has come to at a stretch, with need, required and the cloth's end marked on it.</summary>
 internal static class PullScale
 {
-    private const double Line = 58;
+    private const double Line = 60;
 
     /// <summary>Width of a letter of the marks' words, near enough to keep them apart.</summary>
     private const double Letter = 8.6;
@@ -46,8 +46,8 @@ internal static class PullScale
             var row = left > free[0] + 12 ? 0 : left > free[1] + 12 ? 1 : free[0] < free[1] ? 0 : 1;
             left = Math.Min(Math.Max(left, free[row] + 12), window.Width - width - 4);
             free[row] = left + width;
-            var line = Inv($"M{N(x)} {N(row == 0 ? 20 : 40)}V{N(bottom + 6)}");
-            svg.Append(Inv($"<g pointer-events=\"none\" class=\"pull-mark pull-mark-{css}\"><path class=\"pull-halo\" d=\"{line}\"/><path class=\"pull-line\" d=\"{line}\"/><text x=\"{N(left)}\" y=\"{N(row == 0 ? 15 : 36)}\">{Encode(words)}</text></g>"));
+            var line = Inv($"M{N(x)} {N(row == 0 ? 23 : 43)}V{N(bottom + 6)}");
+            svg.Append(Inv($"<g pointer-events=\"none\" class=\"pull-mark pull-mark-{css}\"><path class=\"pull-halo\" d=\"{line}\"/><path class=\"pull-line\" d=\"{line}\"/><text x=\"{N(left)}\" y=\"{N(row == 0 ? 18 : 38)}\">{Encode(words)}</text></g>"));
         }
 
         svg.Append("</g>");

@@ -261,15 +261,7 @@
       view.letters.forEach(({ letter, from }) => letter.setAttribute('transform', `translate(0 ${(from * (state.narrowed - 1)).toFixed(1)})`));
       const { cloth } = view;
       cloth.setAttribute('transform', `translate(${cloth.dataset.x} ${cloth.dataset.y}) scale(${side === 2 ? state.narrowed : state.lengthened} ${side === 2 ? state.thinned : state.narrowed})`);
-      view.breaks.forEach((group) => {
-        const pop = state.popped.find((popped) => popped.thread === Number(group.dataset.break));
-        if (!pop) {
-          group.setAttribute('hidden', '');
-          this.sprung.delete(pop?.thread);
-          return;
-        }
-        group.removeAttribute('hidden');
-      });
+      view.breaks.forEach((group) => group.toggleAttribute('hidden', !state.popped.some((pop) => pop.thread === Number(group.dataset.break))));
       if (side !== 2) state.popped.forEach((pop) => this.drawBreak(view, pop, state, advance));
     }
 
