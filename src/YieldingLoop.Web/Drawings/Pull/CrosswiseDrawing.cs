@@ -35,9 +35,16 @@ public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, Pu
         }
 
         svg.Append("</g>");
-        svg.Append(Inv($"<g data-half=\"-1\"><rect class=\"pull-cloth\"{cloth.Attribute} x=\"0\" y=\"{Top}\" width=\"{Width}\" height=\"{Middle - Top}\"/><rect x=\"0\" y=\"{Top}\" width=\"{Width}\" height=\"{Middle - Top}\" fill=\"url(#x-knit)\"/><path class=\"pull-fold\" d=\"M0 {Middle}H{Width}\"/></g>"));
-        svg.Append(Inv($"<g data-half=\"1\" class=\"pull-handle\" data-open-handle=\"\" role=\"slider\" aria-orientation=\"vertical\" tabindex=\"0\" aria-label=\"Open the seam crosswise\" aria-valuemin=\"0\" aria-valuemax=\"{CrosswiseFrames.Count - 1}\" aria-valuenow=\"0\" aria-valuetext=\"{Encode(said)}\">"));
-        svg.Append(Inv($"<rect class=\"pull-cloth\"{cloth.Attribute} x=\"0\" y=\"{Middle}\" width=\"{Width}\" height=\"56\"/><rect x=\"0\" y=\"{Middle}\" width=\"{Width}\" height=\"56\" fill=\"url(#x-knit)\"/><path class=\"pull-fold\" d=\"M0 {Middle}H{Width}\"/><path class=\"pull-arrows\" d=\"M220 {Middle + 14}v28M213 {Middle + 20}l7 -7l7 7M213 {Middle + 36}l7 7l7 -7\"/></g></svg>"));
+        string Half(double top, double height)
+        {
+            var rect = Inv($"x=\"0\" y=\"{N(top)}\" width=\"{N(Width)}\" height=\"{N(height)}\"");
+            return Inv($"<rect class=\"pull-cloth\"{cloth.Attribute} {rect}/><rect {rect} fill=\"url(#x-knit)\"/><path class=\"pull-fold\" d=\"M0 {Middle}H{Width}\"/>");
+        }
+
+        var arrows = Inv($"M220 {Middle + 14}v28M213 {Middle + 20}l7 -7l7 7M213 {Middle + 36}l7 7l7 -7");
+        svg.Append("<g data-half=\"-1\">").Append(Half(Top, Middle - Top)).Append("</g>");
+        svg.Append(Inv($"<g data-half=\"1\" class=\"pull-handle\" data-open-handle=\"\" aria-orientation=\"vertical\" {Slider("Open the seam crosswise", CrosswiseFrames.Count - 1, said)}>"));
+        svg.Append(Half(Middle, 56)).Append(Inv($"<path class=\"pull-arrows\" d=\"{arrows}\"/></g></svg>"));
         return new HtmlString(svg.ToString());
     }
 

@@ -31,9 +31,13 @@ internal static class PullClothEnd
 
         return parts.Append("</g>").ToString();
 
-        string Over(double z) => ridgeMm <= 0 ? "" : Inv($"H{N((layout.LowMm + 0.2) * s)}C{N((layout.LowMm + 0.8) * s)} {N((z - 1.3 * ridgeMm) * s)} {N((layout.HighMm - 0.8) * s)} {N((z - 1.3 * ridgeMm) * s)} {N((layout.HighMm - 0.2) * s)} {N(z * s)}");
+        string Over(double z) => Ridge(z, layout.LowMm + 0.2, layout.LowMm + 0.8, layout.HighMm - 0.8, layout.HighMm - 0.2);
 
-        string Back(double z) => ridgeMm <= 0 ? "" : Inv($"H{N((layout.HighMm - 0.2) * s)}C{N((layout.HighMm - 0.8) * s)} {N((z - 1.3 * ridgeMm) * s)} {N((layout.LowMm + 0.8) * s)} {N((z - 1.3 * ridgeMm) * s)} {N((layout.LowMm + 0.2) * s)} {N(z * s)}");
+        string Back(double z) => Ridge(z, layout.HighMm - 0.2, layout.HighMm - 0.8, layout.LowMm + 0.8, layout.LowMm + 0.2);
+
+        // From one row to the other over the ridge between them.
+        string Ridge(double z, double from, double rises, double falls, double to) =>
+            ridgeMm <= 0 ? "" : Inv($"H{N(from * s)}C{N(rises * s)} {N((z - 1.3 * ridgeMm) * s)} {N(falls * s)} {N((z - 1.3 * ridgeMm) * s)} {N(to * s)} {N(z * s)}");
     }
 
     private static string Stroke(PullCloth cloth) => cloth.Attribute.Replace("fill=", "stroke=", StringComparison.Ordinal);

@@ -76,7 +76,8 @@ public sealed class PullDrawing
         svg.Append(Inv($"<svg class=\"drawing pull-flat-drawing\" viewBox=\"{N(window.Left)} {N(top)} {N(SmallWidth)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">"));
         var rect = Inv($"x=\"0\" y=\"{N(top - window.Middle)}\" width=\"{N(SmallWidth)}\" height=\"{N(height)}\"");
         var meets = Inv($"M0 {N((layout.LowMm + layout.HighMm) / 2 * window.Scale)}H{N(SmallWidth)}");
-        Seam(svg, window, -1, (int)Math.Ceiling(SmallWidth / (rest.AdvanceMm * window.Scale)) + 1, Inv($"<g data-cloth=\"\" data-x=\"{N(window.Left)}\" data-y=\"{N(window.Middle)}\" transform=\"translate({N(window.Left)} {N(window.Middle)})\"><rect class=\"pull-cloth\"{cloth.Attribute} {rect}/><rect {rect} fill=\"url(#f-knit)\"/><path class=\"pull-fold\" d=\"{meets}\"/></g>"), breaks: false);
+        var drawn = Inv($"<g data-cloth=\"\" data-x=\"{N(window.Left)}\" data-y=\"{N(window.Middle)}\" transform=\"translate({N(window.Left)} {N(window.Middle)})\"><rect class=\"pull-cloth\"{cloth.Attribute} {rect}/><rect {rect} fill=\"url(#f-knit)\"/><path class=\"pull-fold\" d=\"{meets}\"/></g>");
+        Seam(svg, window, -1, (int)Math.Ceiling(SmallWidth / (rest.AdvanceMm * window.Scale)) + 1, drawn, breaks: false);
         return Done(svg);
     }
 
@@ -88,7 +89,8 @@ public sealed class PullDrawing
         Defs(svg, window);
         svg.Append(PullClothEnd.Draw(window, layout, rest, cloth, lie.RidgeMm));
         // The nearest of the threads are drawn last.
-        var order = Enumerable.Range(0, frames.Strands.Count).OrderByDescending(k => Enumerable.Range(frames.Strands[k].From, frames.Strands[k].To - frames.Strands[k].From + 1).Average(i => rest.Threads[frames.Strands[k].Thread][i].Along));
+        double Along(Strand strand) => rest.Threads[strand.Thread][strand.From..(strand.To + 1)].Average(p => p.Along);
+        var order = Enumerable.Range(0, frames.Strands.Count).OrderByDescending(k => Along(frames.Strands[k]));
         foreach (var k in order)
         {
             svg.Append(Inv($"<use href=\"#e-body-{k}\" data-t=\"{frames.Strands[k].Thread}\"/>"));
@@ -239,6 +241,13 @@ public sealed class PullDrawing
         svg.Append(Inv($"<text class=\"{css}\" x=\"{N(x)}\" y=\"{N(y)}\">{Encode(content)}</text>"));
 
     private static string Id(PullWindow window) => window.Side switch { PullSide.Face => "f", PullSide.Back => "b", _ => "e" };
+
+    /// <summary>What makes a part of a drawing a handle for keys and screen readers.</summary>
+    /// <param name="label">What it does.</param>
+    /// <param name="most">Its highest value.</param>
+    /// <param name="said">Where it stands, in words.</param>
+    internal static string Slider(string label, double most, string said) =>
+        Inv($"role=\"slider\" tabindex=\"0\" aria-label=\"{label}\" aria-valuemin=\"0\" aria-valuemax=\"{most:0.#}\" aria-valuenow=\"0\" aria-valuetext=\"{Encode(said)}\"");
 
     internal static string Inv(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
 

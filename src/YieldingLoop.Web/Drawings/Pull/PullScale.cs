@@ -57,9 +57,11 @@ internal static class PullScale
     public static void Handle(StringBuilder svg, PullFrames frames, PullWindow window, double length, double top, double bottom)
     {
         double height = bottom - top, middle = (top + bottom) / 2, w = PullLayout.Handle;
-        svg.Append(Inv($"<g class=\"pull-handle\" data-pull-handle=\"\" data-x=\"{N(window.Left)}\" transform=\"translate({N(window.Left + length)} 0)\" role=\"slider\" tabindex=\"0\" aria-label=\"Pull the seam along\" aria-valuemin=\"0\" aria-valuemax=\"{frames.EndPercent:0.#}\" aria-valuenow=\"0\" aria-valuetext=\"at rest\">"));
+        svg.Append(Inv($"<g class=\"pull-handle\" data-pull-handle=\"\" data-x=\"{N(window.Left)}\" transform=\"translate({N(window.Left + length)} 0)\" {Slider("Pull the seam along", frames.EndPercent, "at rest")}>"));
         svg.Append(Inv($"<path class=\"pull-pointer\" d=\"M0 {N(Line - 2)}l-7 -11h14z\"/>"));
-        svg.Append(Inv($"<path class=\"pull-grip\" d=\"M0 {N(top)}H{N(w - 10)}q10 0 10 10V{N(bottom - 10)}q0 10 -10 10H0l4 {N(-height / 8)}l-4 {N(-height / 8)}l4 {N(-height / 8)}l-4 {N(-height / 8)}l4 {N(-height / 8)}l-4 {N(-height / 8)}l4 {N(-height / 8)}z\"/>"));
+        // Its cut edge, not quite straight.
+        var cut = string.Concat(Enumerable.Range(0, 7).Select(i => Inv($"l{(i % 2 == 0 ? 4 : -4)} {N(-height / 8)}")));
+        svg.Append(Inv($"<path class=\"pull-grip\" d=\"M0 {N(top)}H{N(w - 10)}q10 0 10 10V{N(bottom - 10)}q0 10 -10 10H0{cut}z\"/>"));
         svg.Append(Inv($"<path class=\"pull-arrows\" d=\"M14 {N(middle)}h28M20 {N(middle - 7)}l-7 7l7 7M36 {N(middle - 7)}l7 7l-7 7\"/></g>"));
     }
 
