@@ -23,9 +23,8 @@ public sealed class PullTests(App app) : IClassFixture<App>
     /// <summary>Set-ups of every kind of stitch the demo can be set up for.</summary>
     public static TheoryData<string> Pages() =>
     [
-        "/setups/1", "/setups/2", "/setups/3", "/setups/4", "/setups/5", "/setups/6", "/setups/7", "/setups/8", "/seams/7/set-up", "/seams/8/set-up", "/seams/9/set-up", "/seams/10/set-up",
-        "/seams/1/set-up?stitch=304", "/seams/1/set-up?stitch=triple-straight", "/seams/1/set-up?stitch=narrow-slant", "/seams/1/set-up?stitch=flatlock", "/seams/9/set-up?stitch=twin-needle",
-        "/seams/9/set-up?stitch=407", "/seams/9/set-up?stitch=honeycomb",
+        "/setups/1", "/setups/3", "/setups/6", "/setups/7", "/seams/9/set-up", "/seams/9/set-up?stitch=twin-needle", "/seams/9/set-up?stitch=407", "/seams/9/set-up?stitch=honeycomb",
+        "/seams/1/set-up?stitch=304", "/seams/1/set-up?stitch=triple-straight", "/seams/1/set-up?stitch=flatlock",
     ];
 
     [Theory]
@@ -48,9 +47,10 @@ public sealed class PullTests(App app) : IClassFixture<App>
 
     [Theory]
     [MemberData(nameof(Pages))]
-    public async Task What_is_sent_is_small_whole_and_stays_in_its_windows(string path)
+    public async Task What_is_sent_is_small_whole_and_stays_in_its_windows_and_every_sentence_says_what_its_frame_shows(string path)
     {
         var (text, sent) = await AskAsync(path);
+        AssertSaid(sent);
         Assert.True(Compressed(text) <= 60_000, $"{path}: {Compressed(text)} bytes compressed");
         var stretches = Numbers(sent, "stretchPercent");
         Assert.InRange(stretches.Count, 10, 60);
@@ -79,11 +79,8 @@ public sealed class PullTests(App app) : IClassFixture<App>
         Assert.True(windows[0].Left + windows[0].Scale * sent.GetProperty("repeats").GetInt32() * advance * (1 + sent.GetProperty("endPercent").GetDouble() / 100) + 56 <= sizes[0].Width + 1);
     }
 
-    [Theory]
-    [MemberData(nameof(Pages))]
-    public async Task Every_sentence_says_what_its_frame_shows(string path)
+    private static void AssertSaid(JsonElement sent)
     {
-        var (_, sent) = await AskAsync(path);
         var stretches = Numbers(sent, "stretchPercent");
         var said = sent.GetProperty("said").EnumerateArray().Select(s => s.GetString()!).ToList();
         var pops = sent.GetProperty("pops").EnumerateArray().Select(p => (Position: p.GetProperty("position").GetString()!, Percent: p.GetProperty("stretchPercent").GetDouble())).ToList();
@@ -228,7 +225,7 @@ public sealed class PullTests(App app) : IClassFixture<App>
         string[] names = ["length", "width", "cut", "differential", "pressure", "finger", "narrow", "dial-needle-left", "dial-upper-looper", "dial-chain-looper", "thread-needle-left", "thread-lower-looper", "thread-bobbin", "nothing"];
         string[] values = ["", "0", "-1", "1e9", "NaN", "∞", "2,5", "2.5", "textured-nylon", "cotton", "wide", "none", "%00", "a", new string('9', 400), "1.5&pull-length=2", "4", "3", "7"];
         var visitor = app.Visit();
-        for (var i = 0; i < 200; i++)
+        for (var i = 0; i < 120; i++)
         {
             var query = string.Join('&', Enumerable.Range(0, random.Next(1, 5)).Select(_ => $"pull-{names[random.Next(names.Length)]}={(random.Next(2) == 0 ? values[random.Next(values.Length)] : Uri.EscapeDataString(values[random.Next(values.Length)]))}"));
             var page = random.Next(3) switch { 0 => "/setups/1?", 1 => "/seams/9/set-up?", _ => "/seams/1/set-up?stitch=304&" };
