@@ -87,5 +87,6 @@ internal sealed class Svg
         return this;
     }
 
-    private static string Encode(string content) => HtmlEncoder.Default.Encode(content);
+    /// <summary>Text as it may stand in markup.</summary>
+    public static string Encode(string content) => HtmlEncoder.Default.Encode(content);
 }

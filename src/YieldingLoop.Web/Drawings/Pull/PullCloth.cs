@@ -17,9 +17,6 @@ public sealed record PullCloth(string? Colour, ClothDirection Direction, int Pli
     /// <summary>Its real colour as an attribute, with a blank before it; empty where nobody noted it.</summary>
     public string Attribute => CieLab.TryFromHex(Colour, out _) ? $" fill=\"{Colour}\"" : "";
 
-    /// <summary>Whether its colour is a dark one, on which loops are drawn light.</summary>
-    public bool Dark => CieLab.TryFromHex(Colour, out var lab) && lab.L < 45;
-
     /// <summary>The loops of a side, and the hatching of cloth that is pulled beyond its reach, as patterns.</summary>
     /// <param name="id">The window's letter.</param>
     /// <param name="scale">Units per millimetre.</param>

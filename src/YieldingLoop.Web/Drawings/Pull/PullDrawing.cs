@@ -13,9 +13,6 @@ namespace YieldingLoop.Web.Drawings.Pull;
 /// </summary>
 public sealed class PullDrawing
 {
-    /// <summary>Width of the small drawings.</summary>
-    private const double SmallWidth = 352;
-
     private readonly PullFrames frames;
     private readonly PullLayout layout;
     private readonly IReadOnlyList<ThreadBody> bodies;
@@ -57,9 +54,7 @@ public sealed class PullDrawing
     {
         var svg = Begin(layout.Back, title, "pull-back-drawing");
         Defs(svg, layout.Back);
-        svg.Append("<g>");
         Seam(svg, layout.Back, -1, (int)Math.Ceiling((layout.Back.Width - layout.Back.Left) / (rest.AdvanceMm * layout.Back.Scale)) + 1, Cloth(layout.Back));
-        svg.Append("</g>");
         Letters(svg, layout.Back, StrandSide.Back);
         return Done(svg);
     }
@@ -71,13 +66,13 @@ public sealed class PullDrawing
     public IHtmlContent Flat(string title)
     {
         var window = layout.Face;
-        double top = window.Middle + (layout.LowMm - 1.5) * window.Scale, height = (layout.HighMm - layout.LowMm + 3) * window.Scale;
+        double width = layout.Back.Width, top = window.Middle + (layout.LowMm - 1.5) * window.Scale, height = (layout.HighMm - layout.LowMm + 3) * window.Scale;
         var svg = new StringBuilder(2048);
-        svg.Append(Inv($"<svg class=\"drawing pull-flat-drawing\" viewBox=\"{N(window.Left)} {N(top)} {N(SmallWidth)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">"));
-        var rect = Inv($"x=\"0\" y=\"{N(top - window.Middle)}\" width=\"{N(SmallWidth)}\" height=\"{N(height)}\"");
-        var meets = Inv($"M0 {N((layout.LowMm + layout.HighMm) / 2 * window.Scale)}H{N(SmallWidth)}");
+        svg.Append(Inv($"<svg class=\"drawing pull-flat-drawing\" viewBox=\"{N(window.Left)} {N(top)} {N(width)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">"));
+        var rect = Inv($"x=\"0\" y=\"{N(top - window.Middle)}\" width=\"{N(width)}\" height=\"{N(height)}\"");
+        var meets = Inv($"M0 {N((layout.LowMm + layout.HighMm) / 2 * window.Scale)}H{N(width)}");
         var drawn = Inv($"<g data-cloth=\"\" data-x=\"{N(window.Left)}\" data-y=\"{N(window.Middle)}\" transform=\"translate({N(window.Left)} {N(window.Middle)})\"><rect class=\"pull-cloth\"{cloth.Attribute} {rect}/><rect {rect} fill=\"url(#f-knit)\"/><path class=\"pull-fold\" d=\"{meets}\"/></g>");
-        Seam(svg, window, -1, (int)Math.Ceiling(SmallWidth / (rest.AdvanceMm * window.Scale)) + 1, drawn, breaks: false);
+        Seam(svg, window, -1, (int)Math.Ceiling(width / (rest.AdvanceMm * window.Scale)) + 1, drawn, breaks: false);
         return Done(svg);
     }
 
@@ -250,6 +245,4 @@ public sealed class PullDrawing
         Inv($"role=\"slider\" tabindex=\"0\" aria-label=\"{label}\" aria-valuemin=\"0\" aria-valuemax=\"{most:0.#}\" aria-valuenow=\"0\" aria-valuetext=\"{Encode(said)}\"");
 
     internal static string Inv(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
-
-    internal static string Encode(string text) => System.Text.Encodings.Web.HtmlEncoder.Default.Encode(text);
 }

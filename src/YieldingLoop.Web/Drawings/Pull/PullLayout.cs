@@ -45,7 +45,7 @@ public sealed class PullLayout
         var points = frames.Frames.SelectMany(f => f.Stitch.Threads).SelectMany(t => t).Concat(frames.Pops.SelectMany(p => p.Ends.SprungBack).SelectMany(e => e)).ToList();
         var thick = widthsMm.Max() / 2 + 0.15;
         var rest = frames.Frames[0].Stitch;
-        CutEdgeMm = hasEdge ? Math.Min(rest.Measures.CutEdgeMm, Rolled(rest) ? rest.Measures.ReachMm : rest.Measures.CutEdgeMm) : 0;
+        CutEdgeMm = !hasEdge ? 0 : Rolled(rest) ? rest.Measures.ReachMm : rest.Measures.CutEdgeMm;
         (LowMm, HighMm) = (points.Min(p => p.Across) - thick, Math.Max(points.Max(p => p.Across) + thick, CutEdgeMm));
         // The cloth goes on beside the stitch; past a cut edge there is none.
         (ClothLowMm, ClothHighMm) = (LowMm - ClothBesideMm, hasEdge ? CutEdgeMm : HighMm + ClothBesideMm);
