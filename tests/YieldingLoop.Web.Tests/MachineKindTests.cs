@@ -60,6 +60,16 @@ public sealed class MachineKindTests : IDisposable
         // 40 % and a quarter are asked of it.
         Assert.Contains("pulled along to 50 %", page.QuerySelector(".by-manual")!.TextContent, StringComparison.Ordinal);
         Assert.Null(page.QuerySelector("#keep"));
+        // It is drawn with the threads the row names: one needle and the looper, from three sides.
+        var picture = page.QuerySelector(".by-manual .still-views")!;
+        Assert.Equal(["Face", "Back, turned over", "Edge, from its end"], picture.QuerySelectorAll(".d-label").Select(c => c.TextContent));
+        Assert.Equal(["0", "1"], picture.QuerySelectorAll("svg use[data-t]").Select(u => u.GetAttribute("data-t")!).Distinct().Order());
+        var ids = page.QuerySelectorAll("[id]").Select(e => e.Id!).ToList();
+        Assert.Equal(ids.Count, ids.Distinct().Count());
+        Assert.All(page.QuerySelectorAll("svg use"), u => Assert.Contains(u.GetAttribute("href")![1..], ids));
+        // A row with the upper looper names threads this drawing does not have.
+        await visitor.SendAsync(await visitor.OpenAsync("/machines/1"), "/machines/1", new() { ["Input.Table[1].StitchId"] = "super-stretch", ["Input.Table[1].Dials[0]"] = "2", ["Input.Table[1].Dials[2]"] = "4", ["Input.Table[1].Dials[3]"] = "5.5" });
+        Assert.Null((await visitor.OpenAsync(saved)).QuerySelector(".still-views"));
     }
 
     [Fact]

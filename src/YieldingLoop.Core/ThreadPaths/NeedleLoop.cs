@@ -36,10 +36,11 @@ internal sealed class NeedleLoop
     /// <param name="heldAt">How deep in the loop it is held; null near its end.</param>
     /// <param name="reach">How far across it may go; null where nothing ends it.</param>
     /// <param name="lean">How far along the seam its end is drawn.</param>
-    public static NeedleLoop Of(StitchMeasures m, int thread, double row, double towards, double? heldAt = null, double? reach = null, double lean = 0)
+    /// <param name="deep">How deep it goes; null as the model has it.</param>
+    public static NeedleLoop Of(StitchMeasures m, int thread, double row, double towards, double? heldAt = null, double? reach = null, double lean = 0, double? deep = null)
     {
         double x = m.Advance, e = Math.Min(0.75 * m.Fineness, x / 8), hole = 0.2 * e, h = m.Face;
-        var depth = m.LoopDepth(thread);
+        var depth = deep ?? m.LoopDepth(thread);
         depth = reach is { } most ? Math.Min(depth, most) : depth;
         lean = Math.Min(lean, 0.7 * depth);
         var held = Math.Min(heldAt ?? double.MaxValue, HeldAtMost(m, depth));
@@ -96,6 +97,31 @@ internal sealed class NeedleLoop
         var wide = Math.Min(2.4 * half, advance / 5);
         return [new(-wide, HeldAt, back - apart, Keeps.Depth), new(-0.4 * wide, HeldAt, back - apart, Keeps.Depth), new(0.4 * wide, HeldAt, back + apart, Keeps.Depth), new(wide, HeldAt, back + apart, Keeps.Depth)];
     }
+
+    /// <summary>
+    /// One leg of a bight that is drawn through the loop: it comes along the seam under the loop's first leg, goes up through the loop
+    /// and out over its end. The other leg is its mirror image, backwards.
+    /// </summary>
+    public Knot[] DrawnThrough(double advance)
+    {
+        var wide = Math.Min(2.4 * half, advance / 5);
+        var beyond = end + towards * 0.5 * fine;
+        return
+        [
+            new(-wide, HeldAt, back - apart, Keeps.Depth), new(-0.8 * half, HeldAt, back - apart, Keeps.Depth),
+            new(lean - 0.35 * half, end - towards * 0.5 * fine, back + apart, Keeps.Depth), new(lean - 0.35 * half, beyond, back + apart, Keeps.Depth),
+        ];
+    }
+
+    /// <summary>
+    /// One leg of a bight that goes across between the loop and the cloth: it passes beside the hole and comes in over the loop's first
+    /// leg. The other leg is its mirror image, backwards.
+    /// </summary>
+    public Knot[] PassingBeside() =>
+    [
+        new(-1.8 * half, Knots[2].At.Across, back + apart, Keeps.Depth),
+        new(-0.4 * half, end - towards * 0.5 * fine, back + apart, Keeps.Place), new(-0.4 * half, end + towards * 0.5 * fine, back + apart, Keeps.Depth),
+    ];
 
     /// <summary>Whether a thread that comes from so far across comes from beyond the loop's end.</summary>
     public bool EndsBefore(double across) => towards * (across - end) > 0.5 * fine;

@@ -149,5 +149,5 @@ internal static class OveredgeKnots
     private static double OutOfReach(StitchMeasures m, int upper) => Math.Max(0, m.Reach - m.LoopWidth - (m.LoopWidth - m.Gauge) * (m.Ratio(upper) - 1));
 
     /// <summary>How far the loops on the face draw a needle thread towards the edge, mm.</summary>
-    private static double Drawn(StitchMeasures m) => (m.Stitch.Family == StitchFamily.TwoThreadOveredge ? 1 : 0.6) * m.Fineness;
+    internal static double Drawn(StitchMeasures m) => (m.Stitch.Family == StitchFamily.TwoThreadOveredge ? 1 : 0.6) * m.Fineness;
 }

@@ -58,6 +58,9 @@ public sealed record PullFrames
     /// <summary>The model's figures of the seam.</summary>
     public required SeamReading Reading { get; init; }
 
+    /// <summary>The seam at rest, with the pieces that are drawn at any stretch.</summary>
+    public StitchPieces AtRest => new(Frames[0].Stitch, Threads, Strands);
+
     /// <summary>Draws the frames of a seam.</summary>
     /// <param name="seam">The case; its figures are taken as valid.</param>
     /// <exception cref="ArgumentException">The threads are not those of the stitch.</exception>

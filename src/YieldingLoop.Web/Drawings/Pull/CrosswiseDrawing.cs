@@ -1,7 +1,7 @@
 using System.Text;
 using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.ThreadPaths;
-using static YieldingLoop.Web.Drawings.Pull.PullDrawing;
+using static YieldingLoop.Web.Drawings.Pull.SeamDrawing;
 using static YieldingLoop.Web.Drawings.Svg;
 
 namespace YieldingLoop.Web.Drawings.Pull;
@@ -43,7 +43,7 @@ public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, Pu
 
         var arrows = Inv($"M220 {Middle + 14}v28M213 {Middle + 20}l7 -7l7 7M213 {Middle + 36}l7 7l7 -7");
         svg.Append("<g data-half=\"-1\">").Append(Half(Top, Middle - Top)).Append("</g>");
-        svg.Append(Inv($"<g data-half=\"1\" class=\"pull-handle\" data-open-handle=\"\" aria-orientation=\"vertical\" {Slider("Open the seam crosswise", CrosswiseFrames.Count - 1, said)}>"));
+        svg.Append(Inv($"<g data-half=\"1\" class=\"pull-handle\" data-open-handle=\"\" aria-orientation=\"vertical\" {PullDrawing.Slider("Open the seam crosswise", CrosswiseFrames.Count - 1, said)}>"));
         svg.Append(Half(Middle, 56)).Append(Inv($"<path class=\"pull-arrows\" d=\"{arrows}\"/></g></svg>"));
         return new HtmlString(svg.ToString());
     }

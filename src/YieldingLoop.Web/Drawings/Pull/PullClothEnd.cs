@@ -1,6 +1,6 @@
 using System.Text;
 using YieldingLoop.Core.ThreadPaths;
-using static YieldingLoop.Web.Drawings.Pull.PullDrawing;
+using static YieldingLoop.Web.Drawings.Pull.SeamDrawing;
 using static YieldingLoop.Web.Drawings.Svg;
 
 namespace YieldingLoop.Web.Drawings.Pull;

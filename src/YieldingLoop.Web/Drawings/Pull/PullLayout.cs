@@ -39,12 +39,25 @@ public sealed class PullLayout
     /// <param name="ridgeMm">Height of a ridge, mm.</param>
     /// <param name="narrow">Whether it is for a phone.</param>
     public PullLayout(PullFrames frames, IReadOnlyList<double> widthsMm, bool hasEdge, double ridgeMm, bool narrow = false)
+        : this(frames.Frames[0].Stitch, [.. frames.Frames.SelectMany(f => f.Stitch.Threads).SelectMany(t => t), .. frames.Pops.SelectMany(p => p.Ends.SprungBack).SelectMany(e => e)],
+            frames.EndPercent, widthsMm, hasEdge, ridgeMm, narrow)
+    {
+    }
+
+    /// <summary>Where everything stands of a seam that nobody pulls.</summary>
+    /// <param name="rest">The stitch.</param>
+    /// <param name="widthsMm">How thick each thread is drawn, mm.</param>
+    /// <param name="hasEdge">Whether there is a cut edge.</param>
+    public PullLayout(DrawnStitch rest, IReadOnlyList<double> widthsMm, bool hasEdge)
+        : this(rest, [.. rest.Threads.SelectMany(t => t)], 0, widthsMm, hasEdge, 0, true)
+    {
+    }
+
+    private PullLayout(DrawnStitch rest, List<PathPoint> points, double endPercent, IReadOnlyList<double> widthsMm, bool hasEdge, double ridgeMm, bool narrow)
     {
         var faceWidth = narrow ? NarrowFace : WideFace;
         HasEdge = hasEdge;
-        var points = frames.Frames.SelectMany(f => f.Stitch.Threads).SelectMany(t => t).Concat(frames.Pops.SelectMany(p => p.Ends.SprungBack).SelectMany(e => e)).ToList();
         var thick = widthsMm.Max() / 2 + 0.15;
-        var rest = frames.Frames[0].Stitch;
         CutEdgeMm = !hasEdge ? 0 : Rolled(rest) ? rest.Measures.ReachMm : rest.Measures.CutEdgeMm;
         (LowMm, HighMm) = (points.Min(p => p.Across) - thick, Math.Max(points.Max(p => p.Across) + thick, CutEdgeMm));
         // The cloth goes on beside the stitch; past a cut edge there is none.
@@ -52,13 +65,14 @@ public sealed class PullLayout
         double across = Math.Max(HighMm, ClothHighMm) - ClothLowMm;
         var tall = Math.Min(Largest, (FaceHeight - ScaleHeight - 14) / across);
         var room = faceWidth - Letters - Handle - 10;
-        var pulled = rest.AdvanceMm * (1 + frames.EndPercent / 100);
+        var pulled = rest.AdvanceMm * (1 + endPercent / 100);
         var wanted = Math.Min(tall, Math.Max(30, FinestThread / widthsMm.Min()));
         // As large as there is room for, and yet a few stitches, as long as the threads stay thick enough.
         Repeats = Math.Max(1, Math.Max((int)(room / (pulled * tall)), Math.Min(Few, (int)(room / (pulled * wanted)))));
         var scale = Math.Min(tall, room / (pulled * Repeats));
         Face = new(PullSide.Face, faceWidth, FaceHeight, scale, Letters, ScaleHeight - ClothLowMm * scale + Math.Max(0, (FaceHeight - ScaleHeight - 14 - across * scale) / 2));
         var small = Math.Min(Largest, (SmallHeight - 34) / across);
+        SmallFace = new(PullSide.Face, SmallWidth, SmallHeight, small, Letters, 26 - ClothLowMm * small);
         Back = new(PullSide.Back, SmallWidth, SmallHeight, small, Letters, 26 + Math.Max(HighMm, ClothHighMm) * small);
         double above = Math.Max(points.Max(p => p.Through) + thick, ridgeMm + rest.Measures.ThicknessMm), below = -points.Min(p => p.Through) + thick;
         var edge = Math.Min(Math.Min(Largest, (SmallWidth - 12) / across), (SmallHeight - 30) / (above + below));
@@ -91,6 +105,9 @@ public sealed class PullLayout
 
     /// <summary>The window on the face.</summary>
     public PullWindow Face { get; }
+
+    /// <summary>The window on the face of a seam that nobody pulls, as large as the back's.</summary>
+    public PullWindow SmallFace { get; }
 
     /// <summary>The window on the back.</summary>
     public PullWindow Back { get; }

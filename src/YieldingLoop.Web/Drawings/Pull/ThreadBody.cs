@@ -1,7 +1,7 @@
 using System.Text;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Seams;
-using static YieldingLoop.Web.Drawings.Pull.PullDrawing;
+using static YieldingLoop.Web.Drawings.Pull.SeamDrawing;
 using static YieldingLoop.Web.Drawings.Svg;
 
 namespace YieldingLoop.Web.Drawings.Pull;
