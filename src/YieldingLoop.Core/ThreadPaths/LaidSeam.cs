@@ -47,6 +47,9 @@ internal sealed class LaidSeam
     /// <summary>P of a thread, mm per stitch: at rest, or stretched by λ.</summary>
     public double PathMm(int thread, double stretch, bool atRest) => atRest ? paths[thread].AtRest() : paths[thread].At(stretch);
 
+    /// <summary>How far apart the bobbin draws the rows of a twin needle at rest, mm.</summary>
+    public double DrawnGaugeMm(int bobbin) => new SeamLayout(geometry, threads).DrawnGauge(threads[bobbin]);
+
     /// <summary>How much of the thread's limit is used up at a stretch: 1 where it pops.</summary>
     public double Used(int thread, double stretch, bool atRest) =>
         PathMm(thread, stretch, atRest) / (readings[thread].LengthPerStitchMm * (1 + SeamModel.LoopedShare * threads[thread].Kind.BreakExtension));

@@ -100,7 +100,7 @@ internal sealed class StitchMeasures
     }
 
     /// <summary>How far apart the bobbin holds the rows of a twin needle.</summary>
-    public double DrawnGauge => Narrowed * new SeamLayout(seam.Geometry, [.. seam.Threads]).DrawnGauge(seam.Threads[IndexOf(ThreadPosition.Bobbin)]);
+    public double DrawnGauge => Narrowed * seam.DrawnGaugeMm(IndexOf(ThreadPosition.Bobbin));
 
     private static int Seat(ThreadPosition needle) => needle switch { ThreadPosition.NeedleLeft => 0, ThreadPosition.NeedleCentre => 1, _ => 2 };
 }

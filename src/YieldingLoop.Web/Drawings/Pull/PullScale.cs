@@ -57,7 +57,7 @@ internal static class PullScale
     public static void Handle(StringBuilder svg, PullFrames frames, PullWindow window, double length, double top, double bottom)
     {
         double height = bottom - top, middle = (top + bottom) / 2, w = PullLayout.Handle;
-        svg.Append(Inv($"<g class=\"pull-handle\" data-pull-handle=\"\" data-x=\"{N(window.Left)}\" transform=\"translate({N(window.Left + length)} 0)\" {PullDrawing.Slider("Pull the seam along", frames.EndPercent, "at rest")}>"));
+        svg.Append(Inv($"<g class=\"pull-handle\" data-pull-handle=\"\" transform=\"translate({N(window.Left + length)} 0)\" {PullDrawing.Slider("Pull the seam along", frames.EndPercent, "at rest")}>"));
         svg.Append(Inv($"<path class=\"pull-pointer\" d=\"M0 {N(Line - 2)}l-7 -11h14z\"/>"));
         // Its cut edge, not quite straight.
         var cut = string.Concat(Enumerable.Range(0, 7).Select(i => Inv($"l{(i % 2 == 0 ? 4 : -4)} {N(-height / 8)}")));

@@ -84,7 +84,7 @@ public class SeamDrawing
             svg.Append(Inv($"<use href=\"#{Id(window)}-body-{k}\" data-t=\"{pieces.Strands[k].Thread}\"/>"));
         }
 
-        Text(svg, 8, 20, "Edge, from its end", "d-label");
+        new Svg(svg).Text(8, 20, "Edge, from its end", "d-label");
         return Done(svg);
     }
 
@@ -221,11 +221,8 @@ public class SeamDrawing
             svg.Append("</g>");
         }
 
-        Text(svg, 8, 20, window.Side == PullSide.Face ? "Face" : "Back, turned over", "d-label");
+        new Svg(svg).Text(8, 20, window.Side == PullSide.Face ? "Face" : "Back, turned over", "d-label");
     }
-
-    private static void Text(StringBuilder svg, double x, double y, string content, string css) =>
-        svg.Append(Inv($"<text class=\"{css}\" x=\"{N(x)}\" y=\"{N(y)}\">{Encode(content)}</text>"));
 
     private string Id(PullWindow window) => window.Side switch { PullSide.Face => "f", PullSide.Back => "b", _ => "e" } + suffix;
 
