@@ -21,7 +21,7 @@ public class FloorTests
         ["Cloth", "Machines", "Schools"],
         ["Setups", "Cautions"],
         ["Seams"],
-        ["ThreadPaths"],
+        ["Learning", "ThreadPaths"],
         ["Procedures", "OwnRules"],
         ["Planning", "ThreadUp"],
         ["Settings"],

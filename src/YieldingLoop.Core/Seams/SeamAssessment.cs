@@ -78,6 +78,9 @@ public sealed record SeamCase
     /// <summary>Need along the seam, %.</summary>
     public double? NeedPercent { get; init; }
 
+    /// <summary>What swatches have taught of this machine with these threads and this cloth.</summary>
+    public Learnt Learnt { get; init; } = Learnt.Nothing;
+
     /// <summary>Colour of the needle thread, where known.</summary>
     public CieLab? NeedleThreadColour { get; init; }
 }
@@ -90,6 +93,12 @@ public sealed record SeamAssessment
 
     /// <summary>Figures of its threads, in the order they were given.</summary>
     public required IReadOnlyList<ThreadReading> Threads { get; init; }
+
+    /// <summary>Where each thread pops by what swatches have taught, with its band, %, in the order they were given; null where they taught nothing.</summary>
+    public IReadOnlyList<Interval>? LearntPopsPercent { get; init; }
+
+    /// <summary>Where each thread pops, with its band, %, in the order they were given.</summary>
+    public IReadOnlyList<Interval> PopsPercent => LearntPopsPercent ?? [.. Threads.Select(t => Learnt.Unlearnt(t.PopStretchPercent))];
 
     /// <summary>Yield with its band, %.</summary>
     public required Interval YieldPercent { get; init; }
@@ -129,7 +138,8 @@ public sealed record SeamAssessment
         var threads = seam.Threads.Select(t => t.Laid).ToArray();
         var readings = new ThreadReading[threads.Length];
         var reading = SeamModel.Evaluate(seam.Geometry, threads, readings);
-        var yield = Intervals.Yield(threads, readings);
+        var learnt = seam.Learnt;
+        var yield = learnt.Yield(threads, readings);
         var cloth = seam.Cloth;
         double? skip = cloth is null ? null
             : seam.Threads.Where(t => t.Laid.Position.IsNeedle()).Max(t => (t.Needle ?? seam.Needle) is { } needle ? SkipModel.ChancePerStitch(needle, t.Laid.Kind, cloth.ForNeedle) : (double?)null);
@@ -138,10 +148,11 @@ public sealed record SeamAssessment
         {
             Seam = reading,
             Threads = readings,
+            LearntPopsPercent = learnt.Pops.Count == 0 ? null : [.. threads.Select((t, i) => learnt.Pop(t.Kind, readings[i].PopStretchPercent))],
             YieldPercent = yield,
             MeetingLineMm = reading.MeetingLineMm is { } p ? MeetingLineInterval(seam, p) : null,
             GrowthPercent = cloth is not null && seam.Differential is { } ratio
-                ? Intervals.Growth(ClothEffects.GrowthPercent(cloth.GrowthStretchPercent ?? cloth.StretchAlongPercent, ratio, seam.FootPressure), ratio)
+                ? learnt.Growth.Figure(ClothEffects.GrowthPercent(cloth.GrowthStretchPercent ?? cloth.StretchAlongPercent, ratio, seam.FootPressure), ratio - 1)
                 : null,
             FlatDifferential = cloth is not null ? ClothEffects.FlatDifferential(cloth.GrowthStretchPercent ?? cloth.StretchAlongPercent, seam.FootPressure) : null,
             MassRatio = cloth is not null && seam.Plies is { } plies
@@ -166,6 +177,6 @@ public sealed record SeamAssessment
             ? Steps(p => p == ThreadPosition.LowerLooper) - Steps(p => p.IsNeedle())
             : Steps(p => p == ThreadPosition.UpperLooper) - Steps(p => p == ThreadPosition.LowerLooper);
         var perStep = SeamLayout.MeetingLinePerLog * DialTension.LogTensionPerStep;
-        return Intervals.MeetingLine(modelMm - perStep * apart, apart);
+        return seam.Learnt.MeetingLine.Figure(modelMm - perStep * apart, apart);
     }
 }

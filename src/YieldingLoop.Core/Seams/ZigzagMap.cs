@@ -50,7 +50,7 @@ public sealed record PlainSeam(ThreadKind Needle, ThreadKind Bobbin, double Bobb
         ];
         Span<ThreadReading> readings = new ThreadReading[threads.Length];
         var reading = SeamModel.Evaluate(geometry, threads, readings);
-        var verdict = SeamVerdict.Of(Intervals.Pop(reading.YieldPercent), NeedPercent, ClothStretchPercent).Verdict;
+        var verdict = SeamVerdict.Of(PopRatio.Unlearnt.Pop(reading.YieldPercent), NeedPercent, ClothStretchPercent).Verdict;
         return new ZigzagPoint(lengthMm, widthMm, reading.YieldPercent, reading.GapMm, reading.Consumption, verdict);
     }
 }
@@ -92,7 +92,7 @@ public sealed record ZigzagMap(IReadOnlyList<double> LengthsMm, IReadOnlyList<do
         var good = points.Where(p => p.WidthMm > 0 && p is { Holds: true, Shows: false }).ToList();
         return good.Count == 0 ? null : good
             .OrderBy(p => p is not { LengthMm: >= 1 and <= 3, WidthMm: >= 1 })
-            .ThenBy(p => Intervals.Pop(p.YieldPercent).Low < needPercent)
+            .ThenBy(p => PopRatio.Unlearnt.Pop(p.YieldPercent).Low < needPercent)
             .ThenBy(p => p.Consumption)
             .ThenBy(p => p.WidthMm)
             .First();

@@ -12,6 +12,9 @@ public sealed record AssessmentDocument
     /// <inheritdoc cref="SeamAssessment.Threads"/>
     public required IReadOnlyList<ThreadReadingDocument> Threads { get; init; }
 
+    /// <inheritdoc cref="SeamAssessment.LearntPopsPercent"/>
+    public IReadOnlyList<IntervalDocument>? LearntPops { get; init; }
+
     /// <inheritdoc cref="SeamAssessment.YieldPercent"/>
     public required IntervalDocument Yield { get; init; }
 

@@ -184,6 +184,7 @@ public static partial class Documents
     /// <summary>The thread a document says.</summary>
     public static SewingThread Read(ThreadDocument document) => document.ToThread();
 
+    [MapProperty(nameof(SeamAssessment.LearntPopsPercent), nameof(AssessmentDocument.LearntPops))]
     [MapProperty(nameof(SeamAssessment.YieldPercent), nameof(AssessmentDocument.Yield))]
     [MapProperty(nameof(SeamAssessment.MeetingLineMm), nameof(AssessmentDocument.MeetingLine))]
     [MapProperty(nameof(SeamAssessment.GrowthPercent), nameof(AssessmentDocument.Growth))]
@@ -209,6 +210,7 @@ public static partial class Documents
     [MapProperty(nameof(ClothFiguresDocument.Thickness), nameof(ClothFigures.ThicknessMm))]
     private static partial ClothFigures Read(ClothFiguresDocument document);
 
+    [MapProperty(nameof(AssessmentDocument.LearntPops), nameof(SeamAssessment.LearntPopsPercent))]
     [MapProperty(nameof(AssessmentDocument.Yield), nameof(SeamAssessment.YieldPercent))]
     [MapProperty(nameof(AssessmentDocument.MeetingLine), nameof(SeamAssessment.MeetingLineMm))]
     [MapProperty(nameof(AssessmentDocument.Growth), nameof(SeamAssessment.GrowthPercent))]

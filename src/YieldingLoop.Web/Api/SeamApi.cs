@@ -39,39 +39,12 @@ internal static class SeamApi
     {
         routes.MapOpenApi("/openapi/{documentName}.json");
         var api = routes.MapGroup("/api/v1");
-        api.MapPost("/seams/evaluate", (HttpRequest request, CancellationToken stop) =>
-                AnswerAsync(request, (body, errors) => EvaluateRequestReader.Read(body, errors) is { } seam ? EvaluateResponse.Of(SeamAssessment.Of(seam)) : null, stop))
-            .Accepts<EvaluateRequest>("application/json")
-            .Produces<EvaluateResponse>()
-            .ProducesValidationProblem()
-            .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
-            .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
-            .WithSummary("Reads one seam by the seam model.")
-            .DisableAntiforgery();
-        api.MapPost("/needs", (HttpRequest request, CancellationToken stop) => AnswerAsync(request, NeedRequestReader.Read, stop))
-            .Accepts<NeedRequest>("application/json")
-            .Produces<NeedResponse>()
-            .ProducesValidationProblem()
-            .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
-            .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
-            .WithSummary("How far the wearer stretches a seam along itself.")
-            .DisableAntiforgery();
-        api.MapPost("/plans", (HttpRequest request, CancellationToken stop) => AnswerAsync(request, PlanRequestReader.Read, stop))
-            .Accepts<PlanBody>("application/json")
-            .Produces<PlanResponse>()
-            .ProducesValidationProblem()
-            .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
-            .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
-            .WithSummary("The best set-up for a seam on the machines at hand, with alternatives and reasons.")
-            .DisableAntiforgery();
-        api.MapPost("/thread-ups", (HttpRequest request, CancellationToken stop) => AnswerAsync(request, ThreadUpRequestReader.Read, stop))
-            .Accepts<ThreadUpBody>("application/json")
-            .Produces<ThreadUpResponse>()
-            .ProducesValidationProblem()
-            .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
-            .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
-            .WithSummary("The shortest safe way from what is on a machine to what is wanted on it.")
-            .DisableAntiforgery();
+        Question<EvaluateRequest, EvaluateResponse>(
+            api, "/seams/evaluate", (body, errors) => EvaluateRequestReader.Read(body, errors) is { } seam ? EvaluateResponse.Of(SeamAssessment.Of(seam)) : null, "Reads one seam by the seam model.");
+        Question<NeedRequest, NeedResponse>(api, "/needs", NeedRequestReader.Read, "How far the wearer stretches a seam along itself.");
+        Question<PlanBody, PlanResponse>(api, "/plans", PlanRequestReader.Read, "The best set-up for a seam on the machines at hand, with alternatives and reasons.");
+        Question<ThreadUpBody, ThreadUpResponse>(api, "/thread-ups", ThreadUpRequestReader.Read, "The shortest safe way from what is on a machine to what is wanted on it.");
+        Question<LearnBody, LearnResponse>(api, "/swatches/learn", LearnRequestReader.Read, "What is known of a machine's meeting line, growth or pops after some swatches.");
         api.MapGet("/skin-strains", () => SkinStrainCatalogue.All.Select(s => new SkinStrainListed(s.Id, s.Name, s.LowPercent, s.HighPercent))).WithSummary("Published skin strains in movement, %.");
         api.MapGet("/stitches", () => StitchCatalogue.All.Select(s => new StitchListed(
             s.Id, s.Name, s.Needles, [.. s.NeedlePositions.Select(p => p.Id())], [.. s.OtherPositions.Select(p => p.Id())],
@@ -83,6 +56,19 @@ internal static class SeamApi
             [.. NeedleCatalogue.Points.Select(p => new PointListed(p.Id, p.Name, p.Code, p.Use))],
             [.. NeedleSize.All.Select(s => new SizeListed(s.Metric, s.Us, s.BladeMillimetres, s.EyeMillimetres))])).WithSummary("Needle points and sizes.");
     }
+
+    /// <summary>One question whose whole problem stands in its body.</summary>
+    private static void Question<TBody, TAnswer>(IEndpointRouteBuilder api, string path, Func<JsonElement, JsonErrors, TAnswer?> answer, string summary)
+        where TBody : class
+        where TAnswer : class =>
+        api.MapPost(path, (HttpRequest request, CancellationToken stop) => AnswerAsync(request, answer, stop))
+            .Accepts<TBody>("application/json")
+            .Produces<TAnswer>()
+            .ProducesValidationProblem()
+            .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
+            .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
+            .WithSummary(summary)
+            .DisableAntiforgery();
 
     /// <summary>Answers a request whose whole problem stands in its body, or says what is wrong with it by JSON path.</summary>
     private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<JsonElement, JsonErrors, T?> answer, CancellationToken stop)

@@ -42,7 +42,7 @@ public static class ReachChart
         // Bars, then the need across them, then the words, which have to stay readable on top of both.
         for (var row = 0; row < figures.Threads.Count; row++)
         {
-            DrawBar(svg, figures.Threads[row], Top + row * RowHeight, X);
+            DrawBar(svg, figures.Threads[row].Position, figures.PopsPercent[row], Top + row * RowHeight, X);
         }
 
         DrawNeed(svg, plan, bottom, clothStretchPercent, X);
@@ -58,12 +58,11 @@ public static class ReachChart
     public static double EndOf(SetupPlan plan, double clothStretchPercent) =>
         ScaleEnd(Math.Max(Math.Max(plan.Need.HighPercent * Need.Margin, clothStretchPercent), plan.Figures.YieldPercent.High) * 1.12);
 
-    private static void DrawBar(Svg svg, ThreadReading reading, double y, Func<double, double> x)
+    private static void DrawBar(Svg svg, ThreadPosition position, Interval band, double y, Func<double, double> x)
     {
-        var band = Intervals.Pop(reading.PopStretchPercent);
         var barTop = y + 14;
-        svg.Rect(x(0), barTop, x(reading.PopStretchPercent) - x(0), 18, $"reach-bar {ThreadLook.Class(reading.Position)}", 2);
-        if (x(reading.PopStretchPercent) >= Right)
+        svg.Rect(x(0), barTop, x(band.Middle) - x(0), 18, $"reach-bar {ThreadLook.Class(position)}", 2);
+        if (x(band.Middle) >= Right)
         {
             svg.Path($"M{N(Right - 9)} {N(barTop + 3)}l6 6l-6 6", "reach-more");
             return;

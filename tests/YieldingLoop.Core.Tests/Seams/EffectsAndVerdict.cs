@@ -270,16 +270,16 @@ public class BandTests
     {
         for (var z = -6.0; z <= 6; z += 0.05)
         {
-            Assert.Equal(Normal.CDF(0, 1, z), Intervals.Normal(z), 2e-7);
+            Assert.Equal(Normal.CDF(0, 1, z), NormalDistribution.Below(z), 1e-14);
         }
 
-        Assert.Equal(0.95, Normal.CDF(0, 1, Intervals.Z95), 9);
+        Assert.Equal(0.95, Normal.CDF(0, 1, NormalDistribution.Z95), 9);
     }
 
     [Fact]
     public void A_pop_band_is_log_normal()
     {
-        var band = Intervals.Pop(100);
+        var band = PopRatio.Unlearnt.Pop(100);
         Assert.Equal(100 * LogNormal.InvCDF(0, 0.25, 0.05), band.Low, 6);
         Assert.Equal(100 * LogNormal.InvCDF(0, 0.25, 0.95), band.High, 6);
     }
@@ -288,8 +288,8 @@ public class BandTests
     public void One_kind_of_thread_shares_its_uncertainty()
     {
         var seam = new Sew(StitchCatalogue.ThreeThreadOveredge);
-        var band = Intervals.Yield(seam.Threads, [.. seam.ReadThreads()]);
-        var pop = Intervals.Pop(seam.Read().YieldPercent);
+        var band = Learnt.Nothing.Yield(seam.Threads, [.. seam.ReadThreads()]);
+        var pop = PopRatio.Unlearnt.Pop(seam.Read().YieldPercent);
         Assert.Equal(pop.Low, band.Low, 3);
         Assert.Equal(pop.High, band.High, 3);
         Assert.Equal(seam.Read().YieldPercent, band.Middle);
@@ -300,7 +300,7 @@ public class BandTests
     {
         var threads = new LaidThread[] { new(ThreadPosition.Needle, ThreadCatalogue.SpunPolyester, 30), new(ThreadPosition.Bobbin, ThreadCatalogue.Cotton, 15) };
         ThreadReading[] readings = [new() { PopStretchPercent = 60 }, new() { PopStretchPercent = 70 }];
-        var band = Intervals.Yield(threads, readings);
+        var band = Learnt.Nothing.Yield(threads, readings);
 
         var random = new Random(8);
         var needle = new LogNormal(Math.Log(60), 0.25, random);
@@ -315,17 +315,17 @@ public class BandTests
     public void Bands_of_nothing_and_of_everything_stay_in_reach()
     {
         var threads = new LaidThread[] { new(ThreadPosition.Needle, ThreadCatalogue.Cotton, 30) };
-        Assert.Equal(new Interval(0, 0, 0), Intervals.Yield(threads, [new() { PopStretchPercent = 0 }]));
-        Assert.Equal(700, Intervals.Yield(threads, [new() { PopStretchPercent = 700 }]).High);
+        Assert.Equal(new Interval(0, 0, 0), Learnt.Nothing.Yield(threads, [new() { PopStretchPercent = 0 }]));
+        Assert.Equal(700, Learnt.Nothing.Yield(threads, [new() { PopStretchPercent = 700 }]).High);
     }
 
     [Fact]
     public void Meeting_line_and_growth_bands_follow_their_priors()
     {
-        var meeting = Intervals.MeetingLine(0.2, -2);
+        var meeting = LearntLine.MeetingLine.Figure(0.2, -2);
         Assert.Equal(0.2 - 0.96, meeting.Middle, 9);
-        Assert.Equal(Intervals.Z95 * Math.Sqrt(1 + 0.16), meeting.High - meeting.Middle, 9);
-        var growth = Intervals.Growth(1, 1.5);
-        Assert.Equal(Intervals.Z95 * Math.Sqrt(4 + 9), growth.High - growth.Middle, 9);
+        Assert.Equal(NormalDistribution.Z95 * Math.Sqrt(1 + 0.16), meeting.High - meeting.Middle, 9);
+        var growth = LearntLine.Growth.Figure(1, 0.5);
+        Assert.Equal(NormalDistribution.Z95 * Math.Sqrt(4 + 9), growth.High - growth.Middle, 9);
     }
 }
