@@ -226,7 +226,7 @@ public sealed class OpenApiTests(App app) : IClassFixture<App>
                     : [$"{at}: no such kind"];
             }
 
-            if (schema["oneOf"] is JsonArray choices)
+            if ((schema["oneOf"] ?? schema["anyOf"]) is JsonArray choices)
             {
                 return choices.Any(c => !Faults(value, c!, at).Any()) ? [] : choices.SelectMany(c => Faults(value, c!, at));
             }

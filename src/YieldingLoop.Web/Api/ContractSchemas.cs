@@ -14,6 +14,12 @@ internal static class ContractSchemas
     public static Task Describe(OpenApiSchema schema, OpenApiSchemaTransformerContext context, CancellationToken stop)
     {
         var type = context.JsonTypeInfo.Type;
+        if (context.JsonTypeInfo.PolymorphismOptions?.DerivedTypes.All(d => d.TypeDiscriminator is null) == true)
+        {
+            // Answers that are told apart by what they hold.
+            schema.Discriminator = null;
+        }
+
         if (type == typeof(Finding))
         {
             Flat(schema);
