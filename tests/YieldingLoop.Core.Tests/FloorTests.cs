@@ -23,7 +23,7 @@ public class FloorTests
         ["Seams"],
         ["Learning", "ThreadPaths"],
         ["Procedures", "OwnRules"],
-        ["Planning", "ThreadUp"],
+        ["Planning", "Swatches", "ThreadUp"],
         ["Settings"],
     ];
 

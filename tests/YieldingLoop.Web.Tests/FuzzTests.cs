@@ -218,14 +218,15 @@ public sealed class FuzzTests : IDisposable
         using var content = new ByteArrayContent(body);
         content.Headers.TryAddWithoutValidation("Content-Type", type);
         var plan = Lenient(example);
-        var path = example.Contains("\"machines\"", StringComparison.Ordinal) ? "/api/v1/plans" : plan ? "/api/v1/thread-ups" : example.Contains("\"way\"", StringComparison.Ordinal) ? "/api/v1/needs" : example.Contains("\"input\"", StringComparison.Ordinal) ? "/api/v1/swatches/learn" : "/api/v1/seams/evaluate";
+        var swatch = example.Contains("\"readings\"", StringComparison.Ordinal);
+        var path = swatch ? "/api/v1/swatches/read" : example.Contains("\"machines\"", StringComparison.Ordinal) ? "/api/v1/plans" : plan ? "/api/v1/thread-ups" : example.Contains("\"way\"", StringComparison.Ordinal) ? "/api/v1/needs" : example.Contains("\"input\"", StringComparison.Ordinal) ? "/api/v1/swatches/learn" : "/api/v1/seams/evaluate";
         using var answer = await client.PostAsync(new Uri(path, UriKind.Relative), content);
         Assert.True(plan || (int)answer.StatusCode is >= 400, $"API {how}: {answer.StatusCode} for {Encoding.UTF8.GetString(body)[..Math.Min(body.Length, 300)]}");
         return ($"API {how}", (int)answer.StatusCode);
     }
 
     /// <summary>Whether a body holds whole records, in which some odd values can stand after all: a name, a note.</summary>
-    private static bool Lenient(string example) => example.Contains("\"machines\"", StringComparison.Ordinal) || example.Contains("\"wanted\"", StringComparison.Ordinal);
+    private static bool Lenient(string example) => example.Contains("\"machines\"", StringComparison.Ordinal) || example.Contains("\"wanted\"", StringComparison.Ordinal) || example.Contains("\"readings\"", StringComparison.Ordinal);
 
     /// <summary>The example with one value replaced by one that cannot stand there.</summary>
     private static string Broken(string example, Random random)

@@ -83,6 +83,24 @@ public sealed record SeamCase
 
     /// <summary>Colour of the needle thread, where known.</summary>
     public CieLab? NeedleThreadColour { get; init; }
+
+    /// <summary>
+    /// x: numbers the thread on the face is tighter than neutral, less those of the one it meets, upper and lower looper, or of two
+    /// threads looper and needle; null where no threads meet at an edge.
+    /// </summary>
+    public double? DialDifference
+    {
+        get
+        {
+            double Steps(Func<ThreadPosition, bool> which) => Threads.First(t => which(t.Laid.Position)).StepsTighter;
+            return Geometry.Stitch.Family switch
+            {
+                StitchFamily.TwoThreadOveredge => Steps(p => p == ThreadPosition.LowerLooper) - Steps(p => p.IsNeedle()),
+                StitchFamily.Overlock => Steps(p => p == ThreadPosition.UpperLooper) - Steps(p => p == ThreadPosition.LowerLooper),
+                _ => null,
+            };
+        }
+    }
 }
 
 /// <summary>The whole reading of one seam. A figure that could not be judged, or that the stitch does not have, is null.</summary>
@@ -170,13 +188,18 @@ public sealed record SeamAssessment
 
     private static Interval MeetingLineInterval(SeamCase seam, double modelMm)
     {
-        // The learner is linear in the dials, so its prior starts from the model with every dial at neutral.
-        var overedge = seam.Geometry.Stitch.Family == StitchFamily.TwoThreadOveredge;
-        double Steps(Func<ThreadPosition, bool> which) => seam.Threads.First(t => which(t.Laid.Position)).StepsTighter;
-        var apart = overedge
-            ? Steps(p => p == ThreadPosition.LowerLooper) - Steps(p => p.IsNeedle())
-            : Steps(p => p == ThreadPosition.UpperLooper) - Steps(p => p == ThreadPosition.LowerLooper);
-        var perStep = SeamLayout.MeetingLinePerLog * DialTension.LogTensionPerStep;
-        return seam.Learnt.MeetingLine.Figure(modelMm - perStep * apart, apart);
+        var apart = seam.DialDifference!.Value;
+        return seam.Learnt.MeetingLine.Figure(AtNeutral(modelMm, apart), apart);
     }
+
+    /// <summary>
+    /// What the model gives of the meeting line with every dial at neutral, mm; null where the stitch has none. The learner is linear
+    /// in the dials, so it counts from there.
+    /// </summary>
+    /// <param name="seam">The case.</param>
+    /// <param name="reading">Its reading.</param>
+    public static double? MeetingLineAtNeutralMm(SeamCase seam, in SeamReading reading) =>
+        reading.MeetingLineMm is { } model && seam.DialDifference is { } apart ? AtNeutral(model, apart) : null;
+
+    private static double AtNeutral(double modelMm, double apart) => modelMm - SeamLayout.MeetingLinePerLog * DialTension.LogTensionPerStep * apart;
 }

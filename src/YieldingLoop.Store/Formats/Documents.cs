@@ -8,6 +8,7 @@ using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 
@@ -115,6 +116,17 @@ public static partial class Documents
     /// <summary>A set-up, or what is on a machine.</summary>
     public static SetupDocument Of(Setup setup) => SetupDocument.Of(setup);
 
+    /// <summary>What was read on a swatch.</summary>
+    [MapperIgnoreSource(nameof(SwatchReadings.Any))]
+    public static partial SwatchReadingsDocument Of(SwatchReadings readings);
+
+    /// <summary>A measured strip.</summary>
+    [MapperIgnoreSource(nameof(StripMeasure.GrowthPercent))]
+    [MapperIgnoreSource(nameof(StripMeasure.PulledPercent))]
+    [MapperIgnoreSource(nameof(StripMeasure.StayedPercent))]
+    [MapperIgnoreSource(nameof(StripMeasure.BesideUnsewnPercent))]
+    public static partial StripDocument Of(StripMeasure strip);
+
     /// <summary>A needle.</summary>
     public static NeedleDocument Of(Needle needle) => NeedleDocument.Of(needle);
 
@@ -140,6 +152,15 @@ public static partial class Documents
         Cloth = document.Cloth is { } cloth ? Read(cloth) : throw new System.Text.Json.JsonException("The layers of another cloth have no figures."),
         ClothId = document.ClothId, Plies = document.Plies, Direction = document.Direction, CutPercent = document.CutPercent,
     };
+
+    /// <summary>The targets a document says.</summary>
+    public static partial Targets Read(TargetsDocument document);
+
+    /// <summary>The readings a document says.</summary>
+    public static partial SwatchReadings Read(SwatchReadingsDocument document);
+
+    /// <summary>The measured strip a document says.</summary>
+    public static partial StripMeasure Read(StripDocument document);
 
     /// <summary>The needles a document says.</summary>
     public static partial NeedleStock Read(NeedleStockDocument document);

@@ -1,11 +1,8 @@
 using System.Text.Json;
-using YieldingLoop.Core.Cloth;
-using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
-using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Store.Formats;
@@ -55,33 +52,11 @@ internal static class PlanRequestReader
 
     private static void Check(PlanBody body, JsonErrors errors)
     {
-        Check("cloth", body.Cloth, errors);
-        if (body.OtherCloth is { } other)
-        {
-            Check("otherCloth", other, errors);
-        }
-
-        if ((body.Seam.Other is null) != (body.OtherCloth is null))
-        {
-            errors.Add(body.Seam.Other is null ? "seam.other" : "otherCloth", "Layers of another cloth are said in two places: how they lie in seam.other, what the cloth is in otherCloth.");
-        }
-
-        if (body.Seam.Other?.Cloth is not null)
-        {
-            errors.Add("seam.other.cloth", "The other cloth stands in otherCloth.");
-        }
-
-        if (body.Seam.Other?.ClothId is not null)
-        {
-            errors.Add("seam.other.clothId", "No record is read here: the other cloth stands in otherCloth.");
-        }
-
-        if (errors.Any)
+        if (!ClothAndSeam.Check(body.Cloth, body.OtherCloth, body.Seam, errors))
         {
             return;
         }
 
-        errors.Add("seam", SeamOf(body).Resolve().Problems);
         if (body.Machines.Count is < 1 or > PlanQuestion.MostMachines)
         {
             errors.Add("machines", $"There are 1 to {PlanQuestion.MostMachines} machines.");
@@ -159,34 +134,8 @@ internal static class PlanRequestReader
         }
     }
 
-    private static void Check(string at, PlanCloth cloth, JsonErrors errors)
-    {
-        errors.Within($"{at}.stretchAcrossPercent", cloth.StretchAcrossPercent, 0, 400);
-        errors.Within($"{at}.stretchLengthwisePercent", cloth.StretchLengthwisePercent, 0, 400);
-        errors.Within($"{at}.areaDensityGsm", cloth.AreaDensityGsm, 20, 2000);
-        errors.Within($"{at}.thicknessMm", cloth.ThicknessMm, 0.05, 20);
-        if (cloth.Colour is { } colour && !CieLab.TryFromHex(colour, out _))
-        {
-            errors.Add($"{at}.colour", "A colour is written # and six digits 0–9, a–f.");
-        }
-    }
-
-    /// <summary>The seam, with the figures of the other cloth in their place.</summary>
-    private static SeamEntry SeamOf(PlanBody body) =>
-        Documents.Read(body is { Seam.Other: { } layers, OtherCloth: { } other } ? body.Seam with { Other = layers with { Cloth = Documents.Of(Figures(other)) } } : body.Seam);
-
-    private static ClothFigures Figures(PlanCloth cloth)
-    {
-        static Figure Told(double value) => new(value, value, value, FigureSource.Told);
-        return new()
-        {
-            Name = cloth.Name, StretchAcrossPercent = Told(cloth.StretchAcrossPercent), StretchLengthwisePercent = Told(cloth.StretchLengthwisePercent), AreaDensityGsm = Told(cloth.AreaDensityGsm), ThicknessMm = Told(cloth.ThicknessMm),
-            Elastane = cloth.Elastane, Sheds = cloth.Sheds, Runs = cloth.Runs, Melts = cloth.Melts, Colour = cloth.Colour,
-        };
-    }
-
     private static PlanQuestion Question(PlanBody body, ChosenSchools schools) => new(
-            Figures(body.Cloth), SeamOf(body),
+            ClothAndSeam.Figures(body.Cloth), ClothAndSeam.Seam(body.OtherCloth, body.Seam),
             [.. body.Machines.Select(m => new MachineAtHand(m.Id, Documents.Read(m.Machine), m.State?.ToSetup() ?? Setup.Unknown) { Lifted = [.. (m.LiftedRules ?? []).Select(Documents.Read)] })],
             body.Drawer is { } drawer ? new Core.Planning.Drawer(drawer.Needles?.Select(Documents.Read).ToList(), drawer.Threads?.Select(Documents.Read).Select(t => new Cone(t.Name.Trim(), t)).ToList()) : null,
             schools, Weights(body), body.Pins is { } pins ? Documents.Read(pins) : PlanPins.None);

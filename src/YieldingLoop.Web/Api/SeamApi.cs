@@ -44,6 +44,7 @@ internal static class SeamApi
         Question<NeedRequest, NeedResponse>(api, "/needs", NeedRequestReader.Read, "How far the wearer stretches a seam along itself.");
         Question<PlanBody, PlanResponse>(api, "/plans", PlanRequestReader.Read, "The best set-up for a seam on the machines at hand, with alternatives and reasons.");
         Question<ThreadUpBody, ThreadUpResponse>(api, "/thread-ups", ThreadUpRequestReader.Read, "The shortest safe way from what is on a machine to what is wanted on it.");
+        Question<SwatchBody, SwatchResponse>(api, "/swatches/read", SwatchRequestReader.Read, "A swatch held against the targets of its set-up, its strip worked out, and what it teaches.");
         Question<LearnBody, LearnResponse>(api, "/swatches/learn", LearnRequestReader.Read, "What is known of a machine's meeting line, growth or pops after some swatches.");
         api.MapGet("/skin-strains", () => SkinStrainCatalogue.All.Select(s => new SkinStrainListed(s.Id, s.Name, s.LowPercent, s.HighPercent))).WithSummary("Published skin strains in movement, %.");
         api.MapGet("/stitches", () => StitchCatalogue.All.Select(s => new StitchListed(
