@@ -7,6 +7,7 @@ using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 
@@ -106,6 +107,29 @@ public sealed class ThreadUpRow : EntryRow<ThreadUpPlan>
 
     /// <summary>When the last step was ticked; null while it is going on. Where the rest was given up, it is put away instead.</summary>
     public DateTimeOffset? EndedAt { get; set; }
+}
+
+/// <summary>A swatch of a kept set-up. Its number is what is written on the cloth.</summary>
+public sealed class SwatchRow : EntryRow<SwatchEntry>
+{
+    public int SetupId { get; set; }
+
+    public SetupRow? Setup { get; set; }
+
+    public int SeamId { get; set; }
+
+    public SeamRow? Seam { get; set; }
+
+    public int ClothId { get; set; }
+
+    public ClothRow? Cloth { get; set; }
+
+    public int MachineId { get; set; }
+
+    public MachineRow? Machine { get; set; }
+
+    /// <summary>Whether it passed, by the targets of its set-up.</summary>
+    public bool Passed { get; set; }
 }
 
 /// <summary>A needle that went from the drawer into a machine.</summary>
@@ -250,6 +274,9 @@ public sealed class SetupRow : Row
 
     /// <summary>When its swatch passed; null where it has not yet.</summary>
     public DateTimeOffset? SwatchPassedAt { get; set; }
+
+    /// <summary>The swatch it passed by; null where it has not, or where it was ticked by eye.</summary>
+    public int? PassedBySwatchId { get; set; }
 
     /// <summary>The little that lists show, so that a list never reads the snapshots.</summary>
     public required SetupSummary Summary { get; set; }

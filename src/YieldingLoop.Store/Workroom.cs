@@ -186,6 +186,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         }
 
         row.SwatchPassedAt = passed ? row.SwatchPassedAt ?? clock.GetUtcNow() : null;
+        row.PassedBySwatchId = passed ? row.PassedBySwatchId : null;
         if (passed && row.Version == version)
         {
             // The swatch was sewn with it, so it is on the machine.

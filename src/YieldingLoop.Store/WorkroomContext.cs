@@ -28,6 +28,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
     public DbSet<ThreadUpRow> ThreadUps => Set<ThreadUpRow>();
 
+    public DbSet<SwatchRow> Swatches => Set<SwatchRow>();
+
     public DbSet<DraftRow> Drafts => Set<DraftRow>();
 
     public DbSet<SettingsRow> Settings => Set<SettingsRow>();
@@ -61,6 +63,14 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         setup.HasIndex(s => s.EarlierId).IsUnique().HasFilter("EarlierId IS NOT NULL AND PutAwayAt IS NULL");
         AsJson(setup.Property(s => s.Summary));
         AsJson(setup.Property(s => s.Snapshot));
+
+        var swatch = modelBuilder.Entity<SwatchRow>();
+        swatch.HasOne(s => s.Setup).WithMany().HasForeignKey(s => s.SetupId).OnDelete(DeleteBehavior.Restrict);
+        swatch.HasOne(s => s.Seam).WithMany().HasForeignKey(s => s.SeamId).OnDelete(DeleteBehavior.Restrict);
+        swatch.HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
+        swatch.HasOne(s => s.Machine).WithMany().HasForeignKey(s => s.MachineId).OnDelete(DeleteBehavior.Restrict);
+        // No foreign key: a set-up is older than its swatches, and rows are written one after the other.
+        setup.HasIndex(s => s.PassedBySwatchId).HasFilter("PassedBySwatchId IS NOT NULL");
 
         var draft = modelBuilder.Entity<DraftRow>();
         draft.HasIndex(d => d.Key).IsUnique();

@@ -120,7 +120,7 @@ CREATE TABLE "Setups" (
     "Summary" TEXT NOT NULL,
     "SwatchPassedAt" INTEGER NULL,
     "VerdictId" TEXT NOT NULL,
-    "Version" INTEGER NOT NULL, "Superseded" INTEGER NOT NULL DEFAULT 0, "FirstId" INTEGER NULL,
+    "Version" INTEGER NOT NULL, "Superseded" INTEGER NOT NULL DEFAULT 0, "FirstId" INTEGER NULL, "PassedBySwatchId" INTEGER NULL,
     CONSTRAINT "FK_Setups_Cloths_ClothId" FOREIGN KEY ("ClothId") REFERENCES "Cloths" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_Setups_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_Setups_Seams_SeamId" FOREIGN KEY ("SeamId") REFERENCES "Seams" ("Id") ON DELETE RESTRICT,
@@ -144,6 +144,27 @@ CREATE TABLE "ThreadUps" (
     "Entry" TEXT NOT NULL, "Fitted" TEXT NOT NULL DEFAULT ('[]'),
     CONSTRAINT "FK_ThreadUps_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_ThreadUps_Setups_SetupId" FOREIGN KEY ("SetupId") REFERENCES "Setups" ("Id") ON DELETE RESTRICT
+);
+CREATE TABLE "Swatches" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Swatches" PRIMARY KEY AUTOINCREMENT,
+    "SetupId" INTEGER NOT NULL,
+    "SeamId" INTEGER NOT NULL,
+    "ClothId" INTEGER NOT NULL,
+    "MachineId" INTEGER NOT NULL,
+    "Passed" INTEGER NOT NULL,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL,
+    CONSTRAINT "FK_Swatches_Cloths_ClothId" FOREIGN KEY ("ClothId") REFERENCES "Cloths" ("Id") ON DELETE RESTRICT,
+    CONSTRAINT "FK_Swatches_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
+    CONSTRAINT "FK_Swatches_Seams_SeamId" FOREIGN KEY ("SeamId") REFERENCES "Seams" ("Id") ON DELETE RESTRICT,
+    CONSTRAINT "FK_Swatches_Setups_SetupId" FOREIGN KEY ("SetupId") REFERENCES "Setups" ("Id") ON DELETE RESTRICT
 );
 CREATE INDEX "IX_Cloths_ChangedAt" ON "Cloths" ("ChangedAt");
 CREATE UNIQUE INDEX "IX_Cloths_SubmissionKey" ON "Cloths" ("SubmissionKey");
@@ -203,6 +224,13 @@ CREATE INDEX "IX_Setups_FirstId" ON "Setups" ("FirstId") WHERE FirstId IS NOT NU
 CREATE INDEX IX_Seams_List ON Seams (ChangedAt DESC, Id DESC, Name, ClothId, PutAwayAt) WHERE PutAwayAt IS NULL;
 CREATE INDEX IX_Seams_Passed ON Seams (ChangedAt DESC, Id DESC, Name, ClothId, PutAwayAt, Passed) WHERE PutAwayAt IS NULL AND Passed;
 CREATE INDEX IX_Cloths_Name ON Cloths (Name);
+CREATE INDEX "IX_Setups_PassedBySwatchId" ON "Setups" ("PassedBySwatchId") WHERE PassedBySwatchId IS NOT NULL;
+CREATE INDEX "IX_Swatches_ChangedAt" ON "Swatches" ("ChangedAt");
+CREATE INDEX "IX_Swatches_ClothId" ON "Swatches" ("ClothId");
+CREATE INDEX "IX_Swatches_MachineId" ON "Swatches" ("MachineId");
+CREATE INDEX "IX_Swatches_SeamId" ON "Swatches" ("SeamId");
+CREATE INDEX "IX_Swatches_SetupId" ON "Swatches" ("SetupId");
+CREATE UNIQUE INDEX "IX_Swatches_SubmissionKey" ON "Swatches" ("SubmissionKey");
 CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
 UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
 UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
@@ -223,3 +251,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261125195346_DraftTurns', '10.0.1
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261126125707_Ends', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261126161739_OneSetup', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127024912_Versions', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261127093316_Swatches', '10.0.12');

@@ -20,10 +20,10 @@ namespace YieldingLoop.Store.CompiledModel
                 "YieldingLoop.Store.SetupRow",
                 typeof(SetupRow),
                 baseEntityType,
-                propertyCount: 22,
+                propertyCount: 23,
                 navigationCount: 5,
                 foreignKeyCount: 4,
-                unnamedIndexCount: 7,
+                unnamedIndexCount: 8,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -98,6 +98,13 @@ namespace YieldingLoop.Store.CompiledModel
                 typeof(string),
                 propertyInfo: typeof(Row).GetProperty("Name", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Row).GetField("<Name>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var passedBySwatchId = runtimeEntityType.AddProperty(
+                "PassedBySwatchId",
+                typeof(int?),
+                propertyInfo: typeof(SetupRow).GetProperty("PassedBySwatchId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SetupRow).GetField("<PassedBySwatchId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var putAwayAt = runtimeEntityType.AddProperty(
                 "PutAwayAt",
@@ -210,9 +217,13 @@ namespace YieldingLoop.Store.CompiledModel
                 new[] { machineId });
 
             var index4 = runtimeEntityType.AddIndex(
-                new[] { seamId });
+                new[] { passedBySwatchId });
+            index4.AddAnnotation("Relational:Filter", "PassedBySwatchId IS NOT NULL");
 
             var index5 = runtimeEntityType.AddIndex(
+                new[] { seamId });
+
+            var index6 = runtimeEntityType.AddIndex(
                 new[] { submissionKey },
                 unique: true);
 

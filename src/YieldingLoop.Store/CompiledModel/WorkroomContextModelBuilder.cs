@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("a6d855ab-2bd5-42a2-94a7-7bad4edc438c"), entityTypeCount: 11)
+            : base(skipDetectChanges: false, modelId: new Guid("98377684-b659-4aa0-96b8-7f7469bf076c"), entityTypeCount: 12)
         {
         }
 
@@ -26,6 +26,7 @@ namespace YieldingLoop.Store.CompiledModel
             var settingsRow = SettingsRowEntityType.Create(this);
             var setupRow = SetupRowEntityType.Create(this);
             var stateRow = StateRowEntityType.Create(this);
+            var swatchRow = SwatchRowEntityType.Create(this);
             var threadRow = ThreadRowEntityType.Create(this);
             var threadUpRow = ThreadUpRowEntityType.Create(this);
 
@@ -35,6 +36,10 @@ namespace YieldingLoop.Store.CompiledModel
             SetupRowEntityType.CreateForeignKey3(setupRow, machineRow);
             SetupRowEntityType.CreateForeignKey4(setupRow, seamRow);
             StateRowEntityType.CreateForeignKey1(stateRow, machineRow);
+            SwatchRowEntityType.CreateForeignKey1(swatchRow, clothRow);
+            SwatchRowEntityType.CreateForeignKey2(swatchRow, machineRow);
+            SwatchRowEntityType.CreateForeignKey3(swatchRow, seamRow);
+            SwatchRowEntityType.CreateForeignKey4(swatchRow, setupRow);
             ThreadUpRowEntityType.CreateForeignKey1(threadUpRow, machineRow);
             ThreadUpRowEntityType.CreateForeignKey2(threadUpRow, setupRow);
 
@@ -47,6 +52,7 @@ namespace YieldingLoop.Store.CompiledModel
             SettingsRowEntityType.CreateAnnotations(settingsRow);
             SetupRowEntityType.CreateAnnotations(setupRow);
             StateRowEntityType.CreateAnnotations(stateRow);
+            SwatchRowEntityType.CreateAnnotations(swatchRow);
             ThreadRowEntityType.CreateAnnotations(threadRow);
             ThreadUpRowEntityType.CreateAnnotations(threadUpRow);
 

@@ -2,6 +2,7 @@ using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 
@@ -23,7 +24,7 @@ public static class DemoLoader
     /// <param name="plans">The set-ups, where they are being worked out already; null works them out.</param>
     public static void Load(WorkroomContext context, DateTimeOffset now, Task<IReadOnlyList<SetupPlan?>>? plans = null)
     {
-        var made = now.AddDays(-40);
+        var made = now.AddDays(-45);
         var cloths = DemoWorkroom.Cloths.Select(e => new ClothRow { Name = e.Name, Entry = e }).ToList();
         var machines = DemoWorkroom.Machines.Select(e => new MachineRow { Name = e.Name, Entry = e }).ToList();
         var needles = DemoDrawer.Needles.Select(e => new NeedleRow { Name = e.Name, Entry = e }).ToList();
@@ -43,6 +44,7 @@ public static class DemoLoader
         context.AddRange(threads);
         context.AddRange(states);
         context.AddRange(rules);
+        var passedBy = new List<(SetupRow Setup, SwatchRow Swatch)>();
         foreach (var ((source, row), plan) in DemoWorkroom.Seams.Zip(seams).Zip(plans?.GetAwaiter().GetResult() ?? Plans()))
         {
             if (plan is null)
@@ -55,6 +57,20 @@ public static class DemoLoader
             var snapshot = new SetupSnapshot(row.Cloth.Entry, figures, row.Entry, plan.Setup.HeadOf(machine.Entry), plan);
             var setup = Keep(snapshot, row, machine);
             setup.SwatchPassedAt = source.Passed ? setup.CreatedAt.AddMinutes(35) : null;
+            foreach (var entry in DemoSwatches.Seams.Contains(source.Seam.Name) ? DemoSwatches.Of(plan, snapshot.Machine, source.Passed) : [])
+            {
+                var swatch = new SwatchRow
+                {
+                    Name = setup.Name, Entry = entry, Setup = setup, Seam = row, Cloth = row.Cloth, Machine = machine, Passed = SwatchVerdict.Of(plan.Targets, entry.Read).Passed,
+                };
+                Stamp(swatch);
+                context.Add(swatch);
+                if (swatch.Passed && Swatches.AsCard(plan, entry))
+                {
+                    passedBy.Add((setup, swatch));
+                }
+            }
+
             if (source.Seam.Name == DemoWorkroom.AmendedSeam)
             {
                 // Its first swatch failed: the loops hung to the back, and the upper looper went a step tighter.
@@ -65,6 +81,12 @@ public static class DemoLoader
                 (amended.Earlier, amended.Edition, amended.Remark) = (setup, 2, "First swatch gaped at the fold, loops to the back");
                 Begin(amended, machine, DemoWorkroom.States[source.Machine]);
             }
+        }
+
+        context.SaveChanges();
+        foreach (var (setup, swatch) in passedBy)
+        {
+            setup.PassedBySwatchId = swatch.Id;
         }
 
         context.SaveChanges();

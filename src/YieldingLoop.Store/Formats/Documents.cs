@@ -116,6 +116,10 @@ public static partial class Documents
     /// <summary>A set-up, or what is on a machine.</summary>
     public static SetupDocument Of(Setup setup) => SetupDocument.Of(setup);
 
+    /// <summary>A swatch.</summary>
+    [MapperIgnoreSource(nameof(SwatchEntry.Read))]
+    public static partial SwatchDocument Of(SwatchEntry swatch);
+
     /// <summary>What was read on a swatch.</summary>
     [MapperIgnoreSource(nameof(SwatchReadings.Any))]
     public static partial SwatchReadingsDocument Of(SwatchReadings readings);
@@ -155,6 +159,9 @@ public static partial class Documents
 
     /// <summary>The targets a document says.</summary>
     public static partial Targets Read(TargetsDocument document);
+
+    /// <summary>The swatch a document says.</summary>
+    public static partial SwatchEntry Read(SwatchDocument document);
 
     /// <summary>The readings a document says.</summary>
     public static partial SwatchReadings Read(SwatchReadingsDocument document);

@@ -9,6 +9,7 @@ using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 
@@ -48,6 +49,7 @@ public static class StoredFormat
         [typeof(SetupSnapshot)] = Contract.For<SetupSnapshot, SnapshotDocument>(Documents.Of, Documents.Read),
         [typeof(SetupSummary)] = Contract.For<SetupSummary, SummaryDocument>(Documents.Of, Documents.Read),
         [typeof(ThreadUpPlan)] = Contract.For<ThreadUpPlan, ThreadUpDocument>(Documents.Of, Documents.Read),
+        [typeof(SwatchEntry)] = Contract.For<SwatchEntry, SwatchDocument>(Documents.Of, Documents.Read),
         [typeof(WorkroomSettings)] = Contract.For<WorkroomSettings, SettingsDocument>(Documents.Of, Documents.Read),
         [typeof(IReadOnlyList<FittedNeedle>)] = Contract.For<IReadOnlyList<FittedNeedle>, IReadOnlyList<FittedNeedle>>(f => f, f => f),
         [typeof(IReadOnlyList<DraftField>)] = Contract.For<IReadOnlyList<DraftField>, IReadOnlyList<DraftField>>(f => f, f => f),

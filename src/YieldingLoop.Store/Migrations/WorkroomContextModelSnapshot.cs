@@ -353,6 +353,9 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int?>("PassedBySwatchId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("PutAwayAt")
                         .HasColumnType("INTEGER");
 
@@ -412,6 +415,9 @@ namespace YieldingLoop.Store.Migrations
 
                     b.HasIndex("MachineId");
 
+                    b.HasIndex("PassedBySwatchId")
+                        .HasFilter("PassedBySwatchId IS NOT NULL");
+
                     b.HasIndex("SeamId");
 
                     b.HasIndex("SubmissionKey")
@@ -463,6 +469,75 @@ namespace YieldingLoop.Store.Migrations
                         .IsUnique();
 
                     b.ToTable("States");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.SwatchRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ClothId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Entry")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("MachineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Passed")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("SeamId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("SetupId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("SubmissionKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangedAt");
+
+                    b.HasIndex("ClothId");
+
+                    b.HasIndex("MachineId");
+
+                    b.HasIndex("SeamId");
+
+                    b.HasIndex("SetupId");
+
+                    b.HasIndex("SubmissionKey")
+                        .IsUnique();
+
+                    b.ToTable("Swatches");
                 });
 
             modelBuilder.Entity("YieldingLoop.Store.ThreadRow", b =>
@@ -636,6 +711,41 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired();
 
                     b.Navigation("Machine");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.SwatchRow", b =>
+                {
+                    b.HasOne("YieldingLoop.Store.ClothRow", "Cloth")
+                        .WithMany()
+                        .HasForeignKey("ClothId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("YieldingLoop.Store.MachineRow", "Machine")
+                        .WithMany()
+                        .HasForeignKey("MachineId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("YieldingLoop.Store.SeamRow", "Seam")
+                        .WithMany()
+                        .HasForeignKey("SeamId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("YieldingLoop.Store.SetupRow", "Setup")
+                        .WithMany()
+                        .HasForeignKey("SetupId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.Navigation("Cloth");
+
+                    b.Navigation("Machine");
+
+                    b.Navigation("Seam");
+
+                    b.Navigation("Setup");
                 });
 
             modelBuilder.Entity("YieldingLoop.Store.ThreadUpRow", b =>

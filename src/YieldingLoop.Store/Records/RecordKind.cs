@@ -14,4 +14,5 @@ public enum RecordKind
     Seam,
     Setup,
     ThreadUp,
+    Swatch,
 }

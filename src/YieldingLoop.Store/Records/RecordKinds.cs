@@ -4,6 +4,7 @@ using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 
@@ -54,6 +55,10 @@ public static class RecordKinds
         new EntryType<ThreadUpRow, ThreadUpPlan>
         {
             Kind = RecordKind.ThreadUp, Table = "ThreadUps", One = "thread-up", Many = "thread-ups", Room = "/",
+        },
+        new EntryType<SwatchRow, SwatchEntry>
+        {
+            Kind = RecordKind.Swatch, Table = "Swatches", One = "swatch", Many = "swatches", Room = "/setups", Noun = "swatch", FormPath = "/swatches/", Unnamed = "a swatch", CanBePutAway = true,
         },
     ];
 

@@ -32,7 +32,7 @@ public abstract record RecordType
     public RecordKind? ComesWith { get; init; }
 
     /// <summary>Where its form is, "/cloths/"; null where it has none.</summary>
-    public string? FormPath => Noun is null ? null : $"/{Noun}s/";
+    public string? FormPath { get => field ?? (Noun is null ? null : $"/{Noun}s/"); init; }
 
     /// <summary>The type of its rows.</summary>
     public abstract Type RowType { get; }

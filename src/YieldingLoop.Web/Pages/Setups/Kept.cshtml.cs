@@ -13,7 +13,7 @@ using YieldingLoop.Web.Pages.Shared;
 namespace YieldingLoop.Web.Pages.Setups;
 
 /// <summary>One kept set-up, as it was when it was kept.</summary>
-public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Wording wording) : PageModel
+public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Store.Swatches swatches, Wording wording) : PageModel
 {
     public SetupRow Row { get; private set; } = null!;
 
@@ -52,6 +52,9 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Word
 
     /// <summary>How often it was threaded up, or begun to be.</summary>
     public int ThreadUps { get; private set; }
+
+    /// <summary>Its swatches, the newest first.</summary>
+    public IReadOnlyList<SwatchListing> Swatches { get; private set; } = [];
 
     /// <summary>The thread-up that is going on for it.</summary>
     public int? GoingOn { get; private set; }
@@ -125,6 +128,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Word
         ThreadUps = (await threadUps.ListPastAsync(null, id, 1, 1)).Total;
         ThreadedUp = row.SwatchPassedAt is not null || await threadUps.DoneForAsync(id);
         StateVersion = (await workroom.StateOfAsync(row.MachineId))?.Version ?? 0;
+        Swatches = await swatches.OfSetupAsync(id);
         GoingOn = await threadUps.GoingOnForAsync(id);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return true;

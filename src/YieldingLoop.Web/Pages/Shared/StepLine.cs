@@ -9,7 +9,7 @@ namespace YieldingLoop.Web.Pages.Shared;
 /// <param name="Current">Whether it is on screen.</param>
 public sealed record Step(string Name, string? Href, bool Done, bool Current);
 
-/// <summary>The line of steps of a piece of work: Cloth, Seam, Set-up, Thread-up, Kept.</summary>
+/// <summary>The line of steps of a piece of work: Cloth, Seam, Set-up, Thread-up, Swatch, Kept.</summary>
 public static class StepLine
 {
     /// <summary>The steps of a seam, with the set-up that was kept last for it.</summary>
@@ -26,6 +26,7 @@ public static class StepLine
             Make("Seam", seamId is not null ? $"/seams/{seamId}" : clothId is not null ? $"/seams/new?cloth={clothId}" : null, seamId is not null),
             Make("Set-up", seamId is null ? null : $"/seams/{seamId}/set-up", setupId is not null),
             Make("Thread-up", setupId is null ? null : $"/thread-ups/new?setup={setupId}", threadedUp),
+            Make("Swatch", setupId is null ? null : $"/swatches/new?setup={setupId}", passed),
             Make("Kept", setupId is null ? null : $"/setups/{setupId}", passed),
         ];
     }

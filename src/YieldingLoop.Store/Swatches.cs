@@ -1,0 +1,115 @@
+using System.Globalization;
+using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Swatches;
+
+namespace YieldingLoop.Store;
+
+/// <summary>A swatch in a list.</summary>
+/// <param name="Id">The number that is written on the cloth.</param>
+/// <param name="CreatedAt">When it was written down.</param>
+/// <param name="Passed">Whether it passed.</param>
+/// <param name="Entry">What was read.</param>
+public sealed record SwatchListing(int Id, DateTimeOffset CreatedAt, bool Passed, SwatchEntry Entry);
+
+/// <summary>The workroom's swatches. Each is of one kept set-up, and judged against that set-up's own targets.</summary>
+public sealed class Swatches(WorkroomContext context, TimeProvider clock)
+{
+    /// <summary>Most swatches one machine learns from: the newest.</summary>
+    public const int MostTaught = 400;
+
+    private readonly RowWriter writer = new(context, clock);
+
+    public IQueryable<SwatchRow> All => context.Swatches.AsNoTracking();
+
+    /// <summary>
+    /// Writes a swatch down. What it was sewn with is on the machine then. Where it passed with the numbers of its card, the card
+    /// has passed with it; a card whose passing rested on this swatch, and that does not pass any more, has not.
+    /// </summary>
+    /// <param name="entry">The swatch.</param>
+    /// <param name="setupId">The set-up it is of.</param>
+    /// <param name="id">The swatch; null for a new one.</param>
+    /// <param name="version">Version it was opened in.</param>
+    /// <param name="key">The form's key.</param>
+    /// <returns><see cref="SaveResult.Missing"/> where there is no such set-up or swatch.</returns>
+    public Task<SaveResult> SaveAsync(SwatchEntry entry, int setupId, int? id, int version, Guid key) => context.InTurnAsync<SaveResult>(async () =>
+    {
+        if (await context.Setups.FirstOrDefaultAsync(s => s.Id == setupId) is not { } setup)
+        {
+            return new SaveResult.Missing();
+        }
+
+        var row = id is null ? new SwatchRow { Name = setup.Name, Entry = entry } : await context.Swatches.FirstOrDefaultAsync(s => s.Id == id);
+        if (row is null)
+        {
+            return new SaveResult.Missing();
+        }
+
+        var passed = SwatchVerdict.Of(setup.Snapshot.Plan.Targets, entry.Read).Passed;
+        (row.Entry, row.SetupId, row.SeamId, row.ClothId, row.MachineId, row.Passed) = (entry, setupId, setup.SeamId, setup.ClothId, setup.MachineId, passed);
+        (row.PutAwayAt, row.PutAwayWith) = (null, null);
+        var result = id is null ? await writer.InsertAsync(row, key) : await writer.UpdateAsync(row, version, key);
+        if (result is SaveResult.Saved { Again: false } saved)
+        {
+            await SettleAsync(setupId, saved.Id, passed && AsCard(setup.Snapshot.Plan, entry), id is null ? entry : null);
+        }
+
+        return result;
+    });
+
+    private async Task SettleAsync(int setupId, int swatchId, bool passes, SwatchEntry? sewnNow)
+    {
+        var setup = await context.Setups.Include(s => s.Machine).FirstAsync(s => s.Id == setupId);
+        if (passes && setup.PassedBySwatchId is null)
+        {
+            (setup.SwatchPassedAt, setup.PassedBySwatchId) = (setup.SwatchPassedAt ?? clock.GetUtcNow(), swatchId);
+            setup.Version += 1;
+        }
+        else if (!passes && setup.PassedBySwatchId == swatchId)
+        {
+            (setup.SwatchPassedAt, setup.PassedBySwatchId) = (null, null);
+            setup.Version += 1;
+        }
+
+        if (sewnNow is not null && await context.States.FirstOrDefaultAsync(s => s.Id == setup.MachineId) is { } state)
+        {
+            state.Entry = sewnNow.Setup.OnMachine(setup.Machine!.Entry).Over(state.Entry);
+            state.Version += 1;
+            state.ChangedAt = clock.GetUtcNow();
+        }
+
+        await context.SaveChangesAsync();
+    }
+
+    /// <summary>Whether a swatch was sewn with the numbers of its card.</summary>
+    public static bool AsCard(SetupPlan plan, SwatchEntry entry) => SetupDifferences.Between(plan.Setup, entry.Setup.Over(plan.Setup)).Count == 0;
+
+    /// <summary>Swatches of a set-up, the newest first.</summary>
+    public async Task<IReadOnlyList<SwatchListing>> OfSetupAsync(int setupId) =>
+        await All.Where(s => s.SetupId == setupId && s.PutAwayAt == null).OrderByDescending(s => s.Id).Take(MostTaught).Select(s => new SwatchListing(s.Id, s.CreatedAt, s.Passed, s.Entry)).ToListAsync();
+
+    /// <summary>The swatches of a machine, as they teach.</summary>
+    /// <param name="machineId">The machine.</param>
+    /// <param name="except">A swatch that does not count, because it is the one that is looked at.</param>
+    public async Task<IReadOnlyList<TaughtSwatch>> OfMachineAsync(int machineId, int? except = null)
+    {
+        var rows = await All.Where(s => s.MachineId == machineId && s.PutAwayAt == null && s.Id != except).OrderByDescending(s => s.Id).Take(MostTaught).Select(s => new { s.Id, s.ClothId, s.SetupId, s.Entry }).ToListAsync();
+        var setups = rows.Select(r => r.SetupId).Distinct().ToList();
+        var snapshots = await context.Setups.AsNoTracking().Where(s => setups.Contains(s.Id)).Select(s => new { s.Id, s.Snapshot }).ToDictionaryAsync(s => s.Id, s => s.Snapshot);
+        return [.. rows.Select(r => CaseOf(snapshots[r.SetupId], r.Entry) is { } sewn ? TaughtOf(r.Id, r.ClothId, r.Entry, sewn) : null).OfType<TaughtSwatch>()];
+    }
+
+    /// <summary>A swatch as it teaches. A cloth on record is a kind of its own.</summary>
+    public static TaughtSwatch TaughtOf(int id, int clothId, SwatchEntry entry, SeamCase sewn) => new(id, sewn, entry.Read, ClothKey(clothId)) { LeftOut = entry.LeftOut is not null, CrackledAtPercent = entry.CrackledAtPercent };
+
+    /// <summary>What tells one kind of cloth from another.</summary>
+    public static string ClothKey(int clothId) => clothId.ToString(CultureInfo.InvariantCulture);
+
+    /// <summary>What the seam model reads of a swatch as it was sewn; null where something it needs is not known.</summary>
+    public static SeamCase? CaseOf(SetupSnapshot snapshot, SwatchEntry entry)
+    {
+        var machine = snapshot.Plan.Baseline is { } row ? snapshot.Machine.TunedTo(row) : snapshot.Machine;
+        return entry.Setup.Over(snapshot.Plan.Setup).Case(machine, snapshot.ClothFigures, snapshot.Seam, snapshot.Plan.Need, snapshot.Plan.Schools).Value;
+    }
+}

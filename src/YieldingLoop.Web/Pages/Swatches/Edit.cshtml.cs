@@ -1,0 +1,133 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Swatches;
+using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Units;
+using YieldingLoop.Store;
+using YieldingLoop.Store.Records;
+using YieldingLoop.Web.Forms;
+using YieldingLoop.Web.Pages.Shared;
+
+namespace YieldingLoop.Web.Pages.Swatches;
+
+/// <summary>One swatch of a kept set-up: what it was sewn with, what was read on it, and what that says.</summary>
+public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.ThreadUps threadUps, Drafts drafts, Wording wording) : RecordPage<SwatchForm, SwatchRow, SwatchEntry>(drafts, wording)
+{
+    /// <summary>The set-up it is of.</summary>
+    public SetupRow Setup { get; private set; } = null!;
+
+    /// <summary>Its card.</summary>
+    public SetupCard Card { get; private set; } = null!;
+
+    /// <summary>What the machine stands at, as far as it goes with the card.</summary>
+    public Setup Sewn { get; private set; } = Core.Setups.Setup.Unknown;
+
+    /// <summary>In what the machine does not stand as on the card, beside the numbers of dials and lengths.</summary>
+    public IReadOnlyList<string> NotAsCard { get; private set; } = [];
+
+    /// <summary>What the swatch says, as it stands in the form; null while it cannot be read.</summary>
+    public SwatchAnswer? Answer { get; private set; }
+
+    /// <summary>Whether the set-up was on its machine.</summary>
+    public bool ThreadedUp { get; private set; }
+
+    /// <summary>The other swatches of the set-up.</summary>
+    public IReadOnlyList<SwatchListing> Others { get; private set; } = [];
+
+    /// <summary>The set-up asked for.</summary>
+    [BindProperty(SupportsGet = true, Name = "setup")]
+    public int? SetupId { get; set; }
+
+    public override RecordKind Kind => RecordKind.Swatch;
+
+    public override bool CanKeepBoth => false;
+
+    protected override IQueryable<SwatchRow> Rows => swatches.All;
+
+    public LengthUnit Unit => Input.Unit;
+
+    protected override SwatchForm FormOf(SwatchRow? row) => SwatchForm.Of(Setup, Sewn, row, Wording.Settings.Lengths);
+
+    protected override async Task<bool> PrepareAsync(SwatchRow? row)
+    {
+        var id = row?.SetupId ?? Input.SetupId ?? SetupId;
+        if (id is null || await workroom.Setups.Include(s => s.Machine).FirstOrDefaultAsync(s => s.Id == id) is not { } setup)
+        {
+            return false;
+        }
+
+        (Setup, Card) = (setup, SetupCard.Of(setup.Snapshot));
+        var plan = setup.Snapshot.Plan;
+        var state = (await workroom.StateOfAsync(setup.MachineId))?.Entry ?? Core.Setups.Setup.Unknown;
+        Sewn = row?.Entry.Setup ?? AsSewn(setup.Snapshot, state);
+        NotAsCard = row is not null ? [] : [.. SetupDifferences.Between(plan.Setup, state.Over(plan.Setup)).Where(d => d.Finding.Code is not ("changed-dial" or "changed-length" or "changed-differential")).Select(d => Sentences.Fragment(d.Finding))];
+        Others = [.. (await swatches.OfSetupAsync(setup.Id)).Where(s => s.Id != row?.Id)];
+        ThreadedUp = setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(setup.Id);
+        if (row is not null && HttpMethods.IsGet(Request.Method))
+        {
+            Answer = await AnswerOfAsync(row.Entry, row.Id);
+        }
+
+        return true;
+    }
+
+    /// <summary>The machine as it stands, where it makes the card's stitch; else the card's own set-up.</summary>
+    private static Setup AsSewn(SetupSnapshot snapshot, Setup state)
+    {
+        var plan = snapshot.Plan;
+        var stands = state.Over(plan.Setup) with { StitchId = plan.Setup.StitchId, Flatlock = plan.Setup.Flatlock, Tape = plan.Setup.Tape };
+        return Store.Swatches.CaseOf(snapshot, new() { Setup = stands })?.Geometry.Stitch == plan.Stitch ? stands : plan.Setup;
+    }
+
+    protected override SwatchEntry ReadEntry(FormReader reader)
+    {
+        var entry = Input.Read(Sewn, reader);
+        reader.Add(SetupCheck.Problems(Setup.Snapshot.Machine, entry.Setup).Select(p => p with { Field = FieldOf(p.Field) }));
+        if (Store.Swatches.CaseOf(Setup.Snapshot, entry) is { } seam)
+        {
+            reader.Add(entry.Problems(seam));
+        }
+        else
+        {
+            reader.Fault("SetupId", "What the machine is said to stand at makes no stitch of this card. Write down what is on the machine first.");
+        }
+
+        return entry;
+    }
+
+    /// <summary>Where in the form a place of the machine stands.</summary>
+    private string FieldOf(string field)
+    {
+        var dials = SwatchForm.DialsOf(Setup.Snapshot.Plan);
+        var index = dials.ToList().FindIndex(d => field == $"dials.{d.Id()}");
+        return index >= 0 ? $"dials[{index}].number" : field is "stitchLengthMm" or "differential" ? field : "setupId";
+    }
+
+    protected override Task<SaveResult> SaveAsync(SwatchEntry entry, int? id) => swatches.SaveAsync(entry, Setup.Id, id, Input.Version, Input.Key);
+
+    protected override string AfterSaving(int id) => $"/swatches/{id}";
+
+    protected override string SaidOf(SwatchRow row, bool made) => made ? $"Saved: swatch {row.Id}. Write {row.Id} on the cloth." : $"Saved: swatch {row.Id}, as it stands now.";
+
+    protected override string? PartName(string list, int index) =>
+        list == "Dials" && SwatchForm.DialsOf(Setup.Snapshot.Plan) is var dials && index < dials.Count ? Wording.Say(dials[index].Name()) : null;
+
+    /// <summary>What the form says as it is typed; nothing is saved.</summary>
+    public async Task<IActionResult> OnPostAnswerAsync(string id)
+    {
+        if (!TryReadId(id) || !await PrepareAsync(RecordId is { } number ? await Rows.FirstOrDefaultAsync(r => r.Id == number) : null))
+        {
+            return NotFound();
+        }
+
+        var entry = ReadEntry(Reader());
+        return Partial("_Answer", ModelState.IsValid ? await AnswerOfAsync(entry, RecordId) : null);
+    }
+
+    private async Task<SwatchAnswer?> AnswerOfAsync(SwatchEntry entry, int? id) =>
+        Store.Swatches.CaseOf(Setup.Snapshot, entry) is { } seam
+            ? SwatchAnswer.Of(Setup.Snapshot, entry, seam, await swatches.OfMachineAsync(Setup.MachineId, id), Store.Swatches.TaughtOf(id ?? 0, Setup.ClothId, entry, seam), Wording) : null;
+}

@@ -1,0 +1,188 @@
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Swatches;
+using YieldingLoop.Store;
+using YieldingLoop.Web.Forms;
+
+namespace YieldingLoop.Web.Pages.Swatches;
+
+/// <summary>One reading in words.</summary>
+/// <param name="Name">What.</param>
+/// <param name="Read">What was read.</param>
+/// <param name="Wanted">What passes.</param>
+/// <param name="Within">Whether it passes.</param>
+/// <param name="Off">How far it lies outside; empty where it passes.</param>
+public sealed record SwatchLine(string Name, string Read, string Wanted, bool Within, string Off);
+
+/// <summary>A prediction before and after this swatch taught.</summary>
+/// <param name="Name">What.</param>
+/// <param name="Before">Its band before.</param>
+/// <param name="After">Its band now.</param>
+public sealed record TaughtLine(string Name, string Before, string After);
+
+/// <summary>What a swatch says: whether it passed, what lies outside, what is to blame, where to turn, what it taught.</summary>
+public sealed record SwatchAnswer
+{
+    /// <summary>Whether it passed.</summary>
+    public required bool Passed { get; init; }
+
+    /// <summary>Whether it was sewn with the numbers of its card.</summary>
+    public required bool AsCard { get; init; }
+
+    /// <summary>Whether anything was read.</summary>
+    public required bool Any { get; init; }
+
+    /// <summary>How many stitches it rests on, in words; empty where nobody counted.</summary>
+    public required string RestsOn { get; init; }
+
+    /// <summary>What was read.</summary>
+    public required IReadOnlyList<SwatchLine> Lines { get; init; }
+
+    /// <summary>What the targets ask and nobody read.</summary>
+    public required IReadOnlyList<string> Missing { get; init; }
+
+    /// <summary>What the strip's lengths come to.</summary>
+    public required IReadOnlyList<string> Strip { get; init; }
+
+    /// <summary>What the strip does.</summary>
+    public required IReadOnlyList<string> Says { get; init; }
+
+    /// <summary>What is to blame.</summary>
+    public required IReadOnlyList<string> Blame { get; init; }
+
+    /// <summary>Where to turn; null where nowhere.</summary>
+    public DialTurn? Turn { get; init; }
+
+    /// <summary>What it taught.</summary>
+    public required IReadOnlyList<TaughtLine> Taught { get; init; }
+
+    /// <summary>Why it teaches nothing; empty where it teaches.</summary>
+    public required string NotTaught { get; init; }
+
+    /// <summary>What a swatch says.</summary>
+    /// <param name="snapshot">The set-up it is of.</param>
+    /// <param name="entry">The swatch.</param>
+    /// <param name="seam">What the seam model reads of it, with nothing learnt.</param>
+    /// <param name="others">The machine's other swatches.</param>
+    /// <param name="taught">This one, as it teaches.</param>
+    /// <param name="wording">How it is said.</param>
+    public static SwatchAnswer Of(SetupSnapshot snapshot, SwatchEntry entry, SeamCase seam, IReadOnlyList<TaughtSwatch> others, TaughtSwatch taught, Wording wording)
+    {
+        var (plan, read) = (snapshot.Plan, entry.Read);
+        var (before, after) = (Teaching.For(others, seam, taught.ClothKey), Teaching.For([.. others, taught], seam, taught.ClothKey));
+        var (was, now) = (SeamAssessment.Of(seam with { Learnt = before.Learnt }), SeamAssessment.Of(seam with { Learnt = after.Learnt }));
+        var verdict = SwatchVerdict.Of(plan.Targets, read);
+        var setup = entry.Setup.Over(plan.Setup);
+        var head = setup.HeadOf(snapshot.Machine);
+        var advice = entry.Strip is { } strip ? StripAdvice.Of(strip, read, plan.Targets, SewnStrip.Of(setup, snapshot.Machine, was, new SeamLayers(snapshot.ClothFigures, snapshot.Seam), after.Learnt)) : new([], []);
+        var off = verdict.Findings.Any(f => f is { Aspect: SwatchAspect.MeetingLine, Within: false });
+        return new()
+        {
+            Passed = verdict.Passed,
+            AsCard = Store.Swatches.AsCard(plan, entry),
+            Any = read.Any,
+            RestsOn = verdict.Stitches is { } stitches ? $"It rests on {stitches} stitches, in which a skip of one in a hundred shows {FieldText.Round(10 * StripLength.ShowsRareSkip(stitches), 0)} times in ten." : "",
+            Lines = [.. verdict.Findings.Select(f => Line(f, wording))],
+            Missing = [.. verdict.Missing.Select(a => wording.Say(NameOf(a)))],
+            Strip = [.. Lengths(entry.Strip)],
+            Says = [.. advice.Says.Select(f => wording.Say(SwatchWords.Of(f)))],
+            Blame = [.. advice.Blame.Select(f => wording.Say(SwatchWords.Of(f)))],
+            Turn = off ? DialTurn.For(seam with { Learnt = after.Learnt }, setup, head, plan.Targets.MeetingLineMm!.Value.Wanted ?? 0) : null,
+            Taught = entry.LeftOut is not null ? [] : [.. Bands(was, now, wording)],
+            NotTaught = entry.LeftOut switch { LeftOut.ByHand => "It was left out and teaches nothing.", LeftOut.FaultFound => "A fault was found in it afterwards, so it teaches nothing.", _ => "" },
+        };
+    }
+
+    private static IEnumerable<string> Lengths(StripMeasure? strip)
+    {
+        foreach (var (name, figure) in new (string, Interval?)[]
+        {
+            ("Growth in sewing", strip?.GrowthPercent), ("Beside the unsewn strip", strip?.BesideUnsewnPercent), ("Pulled to", strip?.PulledPercent), ("Stayed longer after letting go", strip?.StayedPercent),
+        })
+        {
+            if (figure is { } percent)
+            {
+                yield return $"{name} {FieldText.WithSign(percent.Middle)} %, by the ruler between {FieldText.WithSign(percent.Low)} and {FieldText.WithSign(percent.High)}.";
+            }
+        }
+    }
+
+    private static IEnumerable<TaughtLine> Bands(SeamAssessment was, SeamAssessment now, Wording wording)
+    {
+        static string Percent(Interval band, bool sign) => sign ? $"{FieldText.WithSign(band.Low)} to {FieldText.WithSign(band.High)} %" : $"{FieldText.Round(band.Low, 0)} to {FieldText.Round(band.High, 0)} %";
+        string Mm(Interval band) => $"{wording.Length(band.Low, withSign: true)} to {wording.Length(band.High, withSign: true)}";
+        if (was.YieldPercent != now.YieldPercent)
+        {
+            yield return new("The first thread pops at", Percent(was.YieldPercent, false), Percent(now.YieldPercent, false));
+        }
+
+        if (was.MeetingLineMm is { } line && now.MeetingLineMm is { } lineNow && line != lineNow)
+        {
+            yield return new("The loopers meet", Mm(line), Mm(lineNow));
+        }
+
+        if (was.GrowthPercent is { } growth && now.GrowthPercent is { } growthNow && growth != growthNow)
+        {
+            yield return new("It grows", Percent(growth, true), Percent(growthNow, true));
+        }
+    }
+
+    private static SwatchLine Line(SwatchFinding finding, Wording wording)
+    {
+        var (target, unit) = (finding.Target, UnitOf(finding.Aspect));
+        string Figure(double value, bool sign) => unit switch
+        {
+            "mm" => wording.Length(value, 2, withSign: sign),
+            "%" => $"{(sign ? FieldText.WithSign(value) : FieldText.Round(value))} %",
+            "share" => $"{FieldText.Round(100 * value, 0)} %",
+            _ => FieldText.Round(value, 2),
+        };
+        var signed = finding.Aspect is SwatchAspect.MeetingLine or SwatchAspect.Overhang or SwatchAspect.Growth or SwatchAspect.BesideUnsewn;
+        var (read, wanted) = finding.Aspect switch
+        {
+            SwatchAspect.Wrapped or SwatchAspect.RowsParallel or SwatchAspect.RawEdgeCaught => (finding.Read > 0 ? "yes" : "no", "yes"),
+            SwatchAspect.ThreadsShow => (finding.Read > 0 ? "yes" : "no", "no"),
+            SwatchAspect.Curl => (finding.Read < 0 ? "to the left" : finding.Read > 0 ? "to the right" : "straight", "straight"),
+            SwatchAspect.Broke => ("it broke", "none breaks"),
+            SwatchAspect.Skips => (finding.Read == 0 ? "none" : Figure(finding.Read, false), "none"),
+            SwatchAspect.Hold => (Figure(finding.Read, false), $"{Figure(target.Least!.Value, false)} or further"),
+            _ => (Figure(finding.Read, signed), (target.Least, target.Most) switch
+            {
+                ({ } least, { } most) => $"{Figure(least, signed)} to {Figure(most, signed)}",
+                ({ } least, null) => $"{Figure(least, signed)} or more",
+                (null, { } most) => $"{Figure(most, signed)} at most",
+                _ => "",
+            }),
+        };
+        return new(wording.Say(NameOf(finding.Aspect)), read, wanted, finding.Within, finding.Within ? "" : unit.Length > 0 ? $"{Figure(finding.OffBy, false)} outside" : "not so");
+    }
+
+    private static string NameOf(SwatchAspect aspect) => aspect switch
+    {
+        SwatchAspect.MeetingLine => "Loopers meet",
+        SwatchAspect.Wrapped => "Upper thread right round the edge",
+        SwatchAspect.Gap => "Gap, pulled open",
+        SwatchAspect.ThreadsShow => "Threads show, pulled open",
+        SwatchAspect.Overhang => "Loops past the edge",
+        SwatchAspect.Growth => "Growth in sewing",
+        SwatchAspect.BesideUnsewn => "Beside an unsewn strip",
+        SwatchAspect.Curl => "Leaves the machine",
+        SwatchAspect.Tunnelling => "Ridge between the rows",
+        SwatchAspect.RowsParallel => "Rows even and parallel",
+        SwatchAspect.RawEdgeCaught => "Raw edge caught all along",
+        SwatchAspect.CoverFace => "Cover of the face",
+        SwatchAspect.CoverBack => "Cover of the back",
+        SwatchAspect.Hold => "Pulled along, nothing popped",
+        SwatchAspect.Skips => "Skipped stitches",
+        _ => "Threads that broke in sewing",
+    };
+
+    private static string UnitOf(SwatchAspect aspect) => aspect switch
+    {
+        SwatchAspect.MeetingLine or SwatchAspect.Gap or SwatchAspect.Overhang => "mm",
+        SwatchAspect.Growth or SwatchAspect.BesideUnsewn or SwatchAspect.Hold => "%",
+        SwatchAspect.CoverFace or SwatchAspect.CoverBack => "share",
+        SwatchAspect.Tunnelling or SwatchAspect.Skips => "count",
+        _ => "",
+    };
+}
