@@ -83,6 +83,8 @@ public sealed class FuzzTests : IDisposable
             ("/seams/8/set-up?machine=1", "keep", "/seams/8/set-up", ["!Machine", "!Key"]),
             ("/rules/new", "entry", "/rules/new", ["MachineId", "ClothId", "Job", "Key", "Version"]),
             ("/rules/1", "entry", "/rules/1", ["MachineId", "Job", "Version"]),
+            ("/swatches/new?setup=2", "entry", "/swatches/new?setup=2", ["Strip.BeforeMm", "Strip.PulledMm", "Readings.GapMm", "Readings.Skips", "Readings.CurlsTo", "Readings.BrokeAfterStitches", "Dials[0].Number", "StitchLengthMm", "LeftOut", "Key"]),
+            ("/swatches/1", "entry", "/swatches/1", ["Strip.RulerStepMm", "Readings.MeetingLineMm", "Readings.PoppedAtPercent", "Differential", "CrackledAtPercent", "Version"]),
             ("/thread-ups/new?setup=3", "begin", "/thread-ups/new?setup=3", ["!Key", "!StateVersion"]),
             ("/setups/7/amend", "amend", "/setups/7/amend", ["!needle-left", "!length", "!differential", "!cut", "!Key"]),
         })

@@ -26,7 +26,7 @@ public static class DemoSwatches
         var first = new SwatchEntry
         {
             Setup = tighter, ContrastThreads = true,
-            Strip = new() { BeforeMm = 150, SewnMm = 157, PulledMm = 157 * (1 + targets.HoldPercent / 100), UnsewnMm = 150 },
+            Strip = new() { BeforeMm = 150, SewnMm = 157, PulledMm = Math.Ceiling(157 * (1 + targets.HoldPercent / 100)), UnsewnMm = 150 },
             Readings = Good(plan) with { MeetingLineMm = plan.Stitch.Family == StitchFamily.Overlock ? (targets.MeetingLineMm?.Wanted ?? 0) + 1.2 : null, GrowthPercent = null, BesideUnsewnPercent = null, HeldToPercent = null },
             Note = "First one, contrast threads in every position.",
         };

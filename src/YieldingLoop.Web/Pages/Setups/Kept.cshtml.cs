@@ -5,10 +5,12 @@ using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.Swatches;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
 using YieldingLoop.Web.Pages.Shared;
+using YieldingLoop.Web.Pages.Swatches;
 
 namespace YieldingLoop.Web.Pages.Setups;
 
@@ -55,6 +57,12 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
 
     /// <summary>Its swatches, the newest first.</summary>
     public IReadOnlyList<SwatchListing> Swatches { get; private set; } = [];
+
+    /// <summary>What the machine's swatches changed in what is predicted of it.</summary>
+    public IReadOnlyList<TaughtLine> Taught { get; private set; } = [];
+
+    /// <summary>The swatches that rests on.</summary>
+    public IReadOnlyList<int> TaughtBy { get; private set; } = [];
 
     /// <summary>The thread-up that is going on for it.</summary>
     public int? GoingOn { get; private set; }
@@ -129,6 +137,13 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
         ThreadedUp = row.SwatchPassedAt is not null || await threadUps.DoneForAsync(id);
         StateVersion = (await workroom.StateOfAsync(row.MachineId))?.Version ?? 0;
         Swatches = await swatches.OfSetupAsync(id);
+        if (Store.Swatches.CaseOf(kept, new() { Setup = kept.Plan.Setup }) is { } seam)
+        {
+            var taught = Teaching.For(await swatches.OfMachineAsync(row.MachineId), seam, Store.Swatches.ClothKey(row.ClothId));
+            Taught = [.. SwatchAnswer.Bands(SeamAssessment.Of(seam), SeamAssessment.Of(seam with { Learnt = taught.Learnt }), wording)];
+            TaughtBy = [.. taught.MeetingLineFrom.Union(taught.GrowthFrom).Union(taught.YieldFrom).Order()];
+        }
+
         GoingOn = await threadUps.GoingOnForAsync(id);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return true;

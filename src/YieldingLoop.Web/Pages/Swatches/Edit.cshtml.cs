@@ -118,7 +118,13 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
     /// <summary>What the form says as it is typed; nothing is saved.</summary>
     public async Task<IActionResult> OnPostAnswerAsync(string id)
     {
-        if (!TryReadId(id) || !await PrepareAsync(RecordId is { } number ? await Rows.FirstOrDefaultAsync(r => r.Id == number) : null))
+        if (!TryReadId(id))
+        {
+            return NotFound();
+        }
+
+        var row = RecordId is { } number ? await Rows.FirstOrDefaultAsync(r => r.Id == number) : null;
+        if ((row is null && RecordId is not null) || !await PrepareAsync(row))
         {
             return NotFound();
         }

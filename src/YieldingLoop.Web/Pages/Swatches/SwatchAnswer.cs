@@ -86,7 +86,8 @@ public sealed record SwatchAnswer
             Missing = [.. verdict.Missing.Select(a => wording.Say(NameOf(a)))],
             Strip = [.. Lengths(entry.Strip)],
             Says = [.. advice.Says.Select(f => wording.Say(SwatchWords.Of(f)))],
-            Blame = [.. advice.Blame.Select(f => wording.Say(SwatchWords.Of(f)))],
+            // What the dial is told already is not said twice.
+            Blame = [.. advice.Blame.Where(f => !off || f.Code != "blame-looper").Select(f => wording.Say(SwatchWords.Of(f)))],
             Turn = off ? DialTurn.For(seam with { Learnt = after.Learnt }, setup, head, plan.Targets.MeetingLineMm!.Value.Wanted ?? 0) : null,
             Taught = entry.LeftOut is not null ? [] : [.. Bands(was, now, wording)],
             NotTaught = entry.LeftOut switch { LeftOut.ByHand => "It was left out and teaches nothing.", LeftOut.FaultFound => "A fault was found in it afterwards, so it teaches nothing.", _ => "" },
@@ -107,24 +108,18 @@ public sealed record SwatchAnswer
         }
     }
 
-    private static IEnumerable<TaughtLine> Bands(SeamAssessment was, SeamAssessment now, Wording wording)
+    /// <summary>The bands that differ between two readings of one set-up.</summary>
+    public static IEnumerable<TaughtLine> Bands(SeamAssessment was, SeamAssessment now, Wording wording)
     {
         static string Percent(Interval band, bool sign) => sign ? $"{FieldText.WithSign(band.Low)} to {FieldText.WithSign(band.High)} %" : $"{FieldText.Round(band.Low, 0)} to {FieldText.Round(band.High, 0)} %";
         string Mm(Interval band) => $"{wording.Length(band.Low, withSign: true)} to {wording.Length(band.High, withSign: true)}";
-        if (was.YieldPercent != now.YieldPercent)
-        {
-            yield return new("The first thread pops at", Percent(was.YieldPercent, false), Percent(now.YieldPercent, false));
-        }
-
-        if (was.MeetingLineMm is { } line && now.MeetingLineMm is { } lineNow && line != lineNow)
-        {
-            yield return new("The loopers meet", Mm(line), Mm(lineNow));
-        }
-
-        if (was.GrowthPercent is { } growth && now.GrowthPercent is { } growthNow && growth != growthNow)
-        {
-            yield return new("It grows", Percent(growth, true), Percent(growthNow, true));
-        }
+        TaughtLine?[] lines =
+        [
+            new("The first thread pops at", Percent(was.YieldPercent, false), Percent(now.YieldPercent, false)),
+            was.MeetingLineMm is { } line && now.MeetingLineMm is { } lineNow ? new("The loopers meet", Mm(line), Mm(lineNow)) : null,
+            was.GrowthPercent is { } growth && now.GrowthPercent is { } growthNow ? new("It grows", Percent(growth, true), Percent(growthNow, true)) : null,
+        ];
+        return lines.OfType<TaughtLine>().Where(l => l.Before != l.After);
     }
 
     private static SwatchLine Line(SwatchFinding finding, Wording wording)
@@ -154,7 +149,7 @@ public sealed record SwatchAnswer
                 _ => "",
             }),
         };
-        return new(wording.Say(NameOf(finding.Aspect)), read, wanted, finding.Within, finding.Within ? "" : unit.Length > 0 ? $"{Figure(finding.OffBy, false)} outside" : "not so");
+        return new(wording.Say(NameOf(finding.Aspect)), read, wanted, finding.Within, finding.Within ? "" : unit switch { "" => "not so", "%" or "share" => $"{FieldText.Round((unit == "%" ? 1 : 100) * finding.OffBy)} points outside", _ => $"{Figure(finding.OffBy, false)} outside" });
     }
 
     private static string NameOf(SwatchAspect aspect) => aspect switch

@@ -1,0 +1,184 @@
+using System.Globalization;
+using System.Net;
+using AngleSharp.Html.Dom;
+
+namespace YieldingLoop.Web.Tests;
+
+/// <summary>Swatches on their pages.</summary>
+public sealed class SwatchTests : IDisposable
+{
+    private readonly App app = new();
+    private readonly Visitor visitor;
+
+    public SwatchTests() => visitor = app.Visit();
+
+    public void Dispose() => app.Dispose();
+
+    /// <summary>Set-up 3, a neckband that was ticked by eye in the demo.</summary>
+    private const string New = "/swatches/new?setup=3";
+
+    private async Task<string> UntickedAsync()
+    {
+        await visitor.PressAsync(await visitor.OpenAsync("/setups/3"), "It has not after all");
+        return New;
+    }
+
+    private static Dictionary<string, string?> Good(IHtmlDocument form)
+    {
+        // The pulled length is asked in words beside its field: so much more than after sewing.
+        var hold = double.Parse(form.QuerySelector("#Input_Strip_PulledMm-help")!.TextContent.Split(' ')[1], CultureInfo.InvariantCulture);
+        return new()
+        {
+            ["Input.Strip.BeforeMm"] = "150", ["Input.Strip.SewnMm"] = "150", ["Input.Strip.UnsewnMm"] = "150", ["Input.Strip.PulledMm"] = Math.Ceiling(150 * (1 + (hold + 1) / 100)).ToString(CultureInfo.InvariantCulture),
+            ["Input.Readings.MeetingLineMm"] = "0", ["Input.Readings.OverhangMm"] = "-0,1", ["Input.Readings.GapMm"] = "0.2", ["Input.Readings.Stitches"] = "230", ["Input.Readings.Skips"] = "0",
+        };
+    }
+
+    private async Task<IHtmlDocument> SaveAsync(Dictionary<string, string?> typed, string path = New)
+    {
+        var saved = await visitor.SendAsync(await visitor.OpenAsync(path), path, typed);
+        Assert.True(saved.Status == HttpStatusCode.Redirect, saved.Page.QuerySelector("#faults")?.TextContent ?? saved.Page.Body!.TextContent);
+        return await visitor.OpenAsync(saved.Location!);
+    }
+
+    private static string? Stamp(IHtmlDocument page) => page.QuerySelector("[data-swatch-answer] .stamp")?.TextContent.Trim();
+
+    [Fact]
+    public async Task A_swatch_that_passed_passes_its_card_and_one_that_is_mended_takes_it_back()
+    {
+        var form = await visitor.OpenAsync(await UntickedAsync());
+        var page = await SaveAsync(Good(form));
+        Assert.Equal("passed", Stamp(page));
+        Assert.Equal("Saved: swatch 7. Write 7 on the cloth.", page.QuerySelector(".said")!.TextContent.Trim());
+        var card = await visitor.OpenAsync("/setups/3");
+        Assert.StartsWith("swatch passed", card.QuerySelector(".swatch-state .stamp")!.TextContent.Trim(), StringComparison.Ordinal);
+        Assert.DoesNotContain("by eye", card.QuerySelector(".swatch-state .stamp")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("this card passed by it", card.Body!.TextContent, StringComparison.Ordinal);
+        // A skip was overlooked.
+        Assert.Equal("not passed", Stamp(await SaveAsync(new() { ["Input.Readings.Skips"] = "1" }, "/swatches/7")));
+        Assert.Equal("swatch not yet", (await visitor.OpenAsync("/setups/3")).QuerySelector(".swatch-state .stamp")!.TextContent.Trim());
+    }
+
+    [Fact]
+    public async Task What_was_ticked_before_stays_passed_by_eye() =>
+        Assert.Contains("by eye", (await visitor.OpenAsync("/setups/3")).QuerySelector(".swatch-state .stamp")!.TextContent, StringComparison.Ordinal);
+
+    [Fact]
+    public async Task What_was_not_read_is_named_and_does_not_pass()
+    {
+        var typed = Good(await visitor.OpenAsync(await UntickedAsync()));
+        typed["Input.Readings.GapMm"] = "";
+        typed["Input.Strip.PulledMm"] = "";
+        var page = await SaveAsync(typed);
+        Assert.Equal("not all read", Stamp(page));
+        Assert.Contains("Not read yet: Gap, pulled open, pulled along, nothing popped.", page.QuerySelector("[data-swatch-answer]")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("swatch not yet", (await visitor.OpenAsync("/setups/3")).QuerySelector(".swatch-state .stamp")!.TextContent.Trim());
+    }
+
+    [Fact]
+    public async Task Sewn_with_other_numbers_it_passes_no_card_and_the_machine_stands_so_now()
+    {
+        var form = await visitor.OpenAsync(await UntickedAsync());
+        var typed = Good(form);
+        var before = form.Value("Input_Dials_0__Number")!;
+        typed["Input.Dials[0].Number"] = (double.Parse(before, CultureInfo.InvariantCulture) + 1).ToString(CultureInfo.InvariantCulture);
+        var page = await SaveAsync(typed);
+        Assert.Equal("passed", Stamp(page));
+        Assert.Contains("other numbers than its card’s", page.QuerySelector("[data-swatch-answer]")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("swatch not yet", (await visitor.OpenAsync("/setups/3")).QuerySelector(".swatch-state .stamp")!.TextContent.Trim());
+        // The next swatch begins with what stands on the machine.
+        Assert.Equal(typed["Input.Dials[0].Number"], (await visitor.OpenAsync(New)).Value("Input_Dials_0__Number"));
+    }
+
+    [Fact]
+    public async Task While_it_is_typed_it_says_where_to_turn_and_saves_nothing()
+    {
+        var form = await visitor.OpenAsync(New);
+        var answer = await visitor.SendAsync(form, New + "&handler=Answer", new() { ["Input.Readings.MeetingLineMm"] = "1.4", ["Input.Strip.BeforeMm"] = "150", ["Input.Strip.SewnMm"] = "158" });
+        Assert.Equal(HttpStatusCode.OK, answer.Status);
+        Assert.Null(answer.Page.QuerySelector("form"));
+        // On the face: the upper looper goes looser, on its own steps.
+        var turn = answer.Page.QuerySelector(".swatch-number")!.TextContent;
+        Assert.Contains("looser", turn, StringComparison.Ordinal);
+        Assert.Contains("raise the differential", answer.Page.QuerySelector(".swatch-blame")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("outside", answer.Page.QuerySelector("tr.off td:last-child")!.TextContent.Split(' ')[^1]);
+        Assert.Contains("cannot be", (await visitor.SendAsync(form, New + "&handler=Answer", new() { ["Input.Readings.GapMm"] = "-4" })).Page.Body!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Nothing was read yet", (await visitor.SendAsync(form, New + "&handler=Answer", [])).Page.Body!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.NotFound, (await visitor.SendAsync(form, "/swatches/7?handler=Answer", [])).Status);
+    }
+
+    [Theory]
+    [InlineData("Input.Readings.GapMm", "-1")]
+    [InlineData("Input.Readings.GapMm", "wide")]
+    [InlineData("Input.Readings.Skips", "2,5")]
+    [InlineData("Input.Readings.FirstSkipAt", "3")]
+    [InlineData("Input.Readings.PoppedAtPercent", "60")]
+    [InlineData("Input.Readings.BrokeAfterStitches", "4")]
+    [InlineData("Input.Strip.SewnMm", "20")]
+    [InlineData("Input.Strip.BeforeMm", "")]
+    [InlineData("Input.Strip.RulerStepMm", "40")]
+    [InlineData("Input.Dials[0].Number", "99")]
+    [InlineData("Input.StitchLengthMm", "40")]
+    [InlineData("Input.CrackledAtPercent", "0")]
+    public async Task What_cannot_be_is_told_beside_its_field_and_nothing_is_lost(string field, string value)
+    {
+        var typed = Good(await visitor.OpenAsync(New));
+        typed["Input.Note"] = "the blue offcut";
+        typed[field] = value;
+        var answer = await visitor.SendAsync(await visitor.OpenAsync(New), New, typed);
+        Assert.Equal(HttpStatusCode.OK, answer.Status);
+        Assert.Contains(answer.Page.QuerySelectorAll("#faults li strong"), s => s.TextContent.Length > 1);
+        Assert.Equal("the blue offcut", answer.Page.QuerySelector("textarea")!.TextContent.Trim());
+        Assert.Equal("230", answer.Page.Value("Input_Readings_Stitches"));
+        await visitor.OpenAsync("/swatches/7", HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task Two_tablets_at_one_swatch_see_each_other_s_changes_and_the_same_form_twice_is_one_swatch()
+    {
+        var (mine, theirs) = (await visitor.OpenAsync("/swatches/1"), await visitor.OpenAsync("/swatches/1"));
+        await visitor.SendAsync(theirs, "/swatches/1", new() { ["Input.Readings.GapMm"] = "0.3" });
+        var stale = await visitor.SendAsync(mine, "/swatches/1", new() { ["Input.Readings.GapMm"] = "0.4" });
+        Assert.Equal(HttpStatusCode.Conflict, stale.Status);
+        Assert.Contains("gap", stale.Page.QuerySelector(".versus tbody th")!.TextContent, StringComparison.OrdinalIgnoreCase);
+        var form = await visitor.OpenAsync(New);
+        var typed = Good(form);
+        var (first, second) = (await visitor.SendAsync(form, New, typed), await visitor.SendAsync(form, New, typed));
+        Assert.Equal(first.Location, second.Location);
+    }
+
+    [Fact]
+    public async Task A_swatch_teaches_the_machine_and_one_left_out_does_not()
+    {
+        static string[] Taught(IHtmlDocument card) => [.. card.QuerySelectorAll("ins").Select(i => i.TextContent)];
+        var before = Taught(await visitor.OpenAsync("/setups/3"));
+        var typed = Good(await visitor.OpenAsync(New));
+        typed["Input.Readings.PoppedAt"] = "needle-right";
+        typed["Input.Readings.PoppedAtPercent"] = "120";
+        await SaveAsync(typed);
+        var after = await visitor.OpenAsync("/setups/3");
+        Assert.NotEqual(before, Taught(after));
+        Assert.Contains(after.QuerySelectorAll("a[href='/swatches/7']"), a => a.TextContent == "7");
+        await SaveAsync(new() { ["Input.LeftOut"] = "FaultFound" }, "/swatches/7");
+        Assert.Equal(before, Taught(await visitor.OpenAsync("/setups/3")));
+    }
+
+    [Fact]
+    public async Task A_swatch_is_put_away_and_comes_back()
+    {
+        var gone = await visitor.PressAsync(await visitor.OpenAsync("/swatches/2"), "Put this swatch away");
+        Assert.Equal(HttpStatusCode.Redirect, gone.Status);
+        Assert.DoesNotContain((await visitor.OpenAsync("/setups/1")).QuerySelectorAll("a"), a => a.GetAttribute("href") == "/swatches/2" && a.TextContent == "Swatch 2");
+        Assert.Contains("put away", (await visitor.OpenAsync("/swatches/2")).QuerySelector(".notice")!.TextContent, StringComparison.Ordinal);
+        await visitor.SendAsync(await visitor.OpenAsync("/swatches/2"), "/swatches/2", []);
+        Assert.Contains((await visitor.OpenAsync("/setups/1")).QuerySelectorAll("a"), a => a.GetAttribute("href") == "/swatches/2");
+    }
+
+    [Fact]
+    public async Task A_swatch_of_no_set_up_leads_nowhere()
+    {
+        await visitor.OpenAsync("/swatches/new", HttpStatusCode.NotFound);
+        await visitor.OpenAsync("/swatches/new?setup=999", HttpStatusCode.NotFound);
+        await visitor.OpenAsync("/swatches/abc", HttpStatusCode.NotFound);
+    }
+}
