@@ -301,9 +301,9 @@ public sealed class JourneyTests : IDisposable
         Assert.Equal(["Cloth", "Seam", "Set-up"], await DoneAsync("/setups/1"));
         Assert.Contains("stamp-not-yet", (await visitor.OpenAsync("/setups/1")).QuerySelector(".stamp")!.ClassName, StringComparison.Ordinal);
         await MarkAsync("true");
-        Assert.Equal(["Cloth", "Seam", "Set-up", "Thread-up", "Kept"], await DoneAsync("/setups/1"));
+        Assert.Equal(["Cloth", "Seam", "Set-up", "Thread-up", "Swatch", "Kept"], await DoneAsync("/setups/1"));
         // What is on the machine may be something else by now.
-        Assert.Equal(["Cloth", "Seam", "Set-up", "Kept"], await DoneAsync("/thread-ups/new?setup=1"));
+        Assert.Equal(["Cloth", "Seam", "Set-up", "Swatch", "Kept"], await DoneAsync("/thread-ups/new?setup=1"));
         Assert.Contains("Kept", await DoneAsync("/seams/1"));
         Assert.Contains("Kept", await DoneAsync("/seams/1/set-up"));
         Assert.Contains("swatch passed", (await visitor.OpenAsync("/setups/1/print")).QuerySelector(".a5")!.TextContent, StringComparison.Ordinal);

@@ -95,6 +95,7 @@ public sealed class SwatchTests : IDisposable
     {
         var form = await visitor.OpenAsync(New);
         var answer = await visitor.SendAsync(form, New + "&handler=Answer", new() { ["Input.Readings.MeetingLineMm"] = "1.4", ["Input.Strip.BeforeMm"] = "150", ["Input.Strip.SewnMm"] = "158" });
+        Assert.Contains("Nothing was read yet", form.QuerySelector("[data-swatch-answer]")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.OK, answer.Status);
         Assert.Null(answer.Page.QuerySelector("form"));
         // On the face: the upper looper goes looser, on its own steps.
@@ -172,6 +173,13 @@ public sealed class SwatchTests : IDisposable
         Assert.Contains("put away", (await visitor.OpenAsync("/swatches/2")).QuerySelector(".notice")!.TextContent, StringComparison.Ordinal);
         await visitor.SendAsync(await visitor.OpenAsync("/swatches/2"), "/swatches/2", []);
         Assert.Contains((await visitor.OpenAsync("/setups/1")).QuerySelectorAll("a"), a => a.GetAttribute("href") == "/swatches/2");
+    }
+
+    [Fact]
+    public async Task Its_number_typed_finds_it()
+    {
+        Assert.Equal("Swatch 2", (await visitor.OpenAsync("/setups?q=2")).QuerySelector("a[href='/swatches/2']")!.TextContent);
+        Assert.Null((await visitor.OpenAsync("/setups?q=99")).QuerySelector("a[href^='/swatches/']"));
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
@@ -6,7 +7,7 @@ using YieldingLoop.Store;
 namespace YieldingLoop.Web.Pages.Setups;
 
 /// <summary>Kept set-ups, found by cloth, machine or seam.</summary>
-public sealed class IndexModel(Workroom workroom) : PageModel
+public sealed class IndexModel(Workroom workroom, Store.Swatches swatches) : PageModel
 {
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
@@ -24,8 +25,16 @@ public sealed class IndexModel(Workroom workroom) : PageModel
 
     public ListPage<SetupListing> Setups { get; private set; } = ListPage.Empty<SetupListing>();
 
+    /// <summary>The swatch whose number was typed.</summary>
+    public SwatchRow? Swatch { get; private set; }
+
     public async Task OnGetAsync(int p)
     {
+        if (int.TryParse(Q?.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var number))
+        {
+            Swatch = await swatches.All.Include(s => s.Cloth).FirstOrDefaultAsync(s => s.Id == number);
+        }
+
         (Of, Setups) = (Cloth, Machine) switch
         {
             ({ } cloth, _) => (await workroom.Cloths.Where(c => c.Id == cloth).Select(c => c.Name).FirstOrDefaultAsync(), await workroom.SetupsOnClothAsync(cloth, p)),

@@ -66,9 +66,9 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
         NotAsCard = row is not null ? [] : [.. SetupDifferences.Between(plan.Setup, state.Over(plan.Setup)).Where(d => d.Finding.Code is not ("changed-dial" or "changed-length" or "changed-differential")).Select(d => Sentences.Fragment(d.Finding))];
         Others = [.. (await swatches.OfSetupAsync(setup.Id)).Where(s => s.Id != row?.Id)];
         ThreadedUp = setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(setup.Id);
-        if (row is not null && HttpMethods.IsGet(Request.Method))
+        if (HttpMethods.IsGet(Request.Method))
         {
-            Answer = await AnswerOfAsync(row.Entry, row.Id);
+            Answer = await AnswerOfAsync(row?.Entry ?? new() { Setup = Sewn }, row?.Id);
         }
 
         return true;

@@ -84,7 +84,7 @@ public sealed record SwatchAnswer
             RestsOn = verdict.Stitches is { } stitches ? $"It rests on {stitches} stitches, in which a skip of one in a hundred shows {FieldText.Round(10 * StripLength.ShowsRareSkip(stitches), 0)} times in ten." : "",
             Lines = [.. verdict.Findings.Select(f => Line(f, wording))],
             Missing = [.. verdict.Missing.Select(a => wording.Say(NameOf(a)))],
-            Strip = [.. Lengths(entry.Strip)],
+            Strip = [.. Lengths(entry.Strip, advice.Says.All(s => s.Code is "strip-flat" or "strip-curls"))],
             Says = [.. advice.Says.Select(f => wording.Say(SwatchWords.Of(f)))],
             // What the dial is told already is not said twice.
             Blame = [.. advice.Blame.Where(f => !off || f.Code != "blame-looper").Select(f => wording.Say(SwatchWords.Of(f)))],
@@ -94,11 +94,12 @@ public sealed record SwatchAnswer
         };
     }
 
-    private static IEnumerable<string> Lengths(StripMeasure? strip)
+    /// <summary>What the lengths come to, with the ruler's bounds; of what lies outside the sentences have said it.</summary>
+    private static IEnumerable<string> Lengths(StripMeasure? strip, bool flat)
     {
         foreach (var (name, figure) in new (string, Interval?)[]
         {
-            ("Growth in sewing", strip?.GrowthPercent), ("Beside the unsewn strip", strip?.BesideUnsewnPercent), ("Pulled to", strip?.PulledPercent), ("Stayed longer after letting go", strip?.StayedPercent),
+            ("Growth in sewing", flat ? strip?.GrowthPercent : null), ("Beside the unsewn strip", flat ? strip?.BesideUnsewnPercent : null), ("Pulled to", strip?.PulledPercent), ("Stayed longer after letting go", strip?.StayedPercent),
         })
         {
             if (figure is { } percent)

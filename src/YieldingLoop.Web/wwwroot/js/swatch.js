@@ -14,5 +14,7 @@
       // The form stays as it is; saving says what is wrong.
     }
   };
+  // A draft that was taken up, or a form that came back, says more than the page could.
+  if (location.search.includes('draft=') || document.getElementById('faults')) ask();
   form.addEventListener('input', () => { clearTimeout(wait); wait = setTimeout(ask, 250); });
 })();
