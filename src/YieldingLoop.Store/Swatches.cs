@@ -68,7 +68,10 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
         }
         else if (!passes && setup.PassedBySwatchId == swatchId)
         {
-            (setup.SwatchPassedAt, setup.PassedBySwatchId) = (null, null);
+            // Another one may have passed too.
+            var others = await All.Where(s => s.SetupId == setupId && s.Id != swatchId && s.Passed && s.PutAwayAt == null).OrderBy(s => s.Id).ToListAsync();
+            setup.PassedBySwatchId = others.Find(s => AsCard(setup.Snapshot.Plan, s.Entry))?.Id;
+            setup.SwatchPassedAt = setup.PassedBySwatchId is null ? null : setup.SwatchPassedAt;
             setup.Version += 1;
         }
 

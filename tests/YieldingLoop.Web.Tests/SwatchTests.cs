@@ -176,6 +176,22 @@ public sealed class SwatchTests : IDisposable
     }
 
     [Fact]
+    public async Task Eight_tablets_that_save_at_once_lose_no_swatch_and_the_card_falls_back_to_another_that_passed()
+    {
+        var form = await visitor.OpenAsync(await UntickedAsync());
+        var typed = Good(form);
+        var forms = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => visitor.OpenAsync(New)));
+        var saved = await Task.WhenAll(forms.Select(f => visitor.SendAsync(f, New, typed)));
+        Assert.Equal(8, saved.Select(s => s.Location).Distinct().Count());
+        Assert.All(saved, s => Assert.Equal(HttpStatusCode.Redirect, s.Status));
+        var card = await visitor.OpenAsync("/setups/3");
+        string By(IHtmlDocument page) => page.QuerySelectorAll("li").Single(l => l.TextContent.Contains("this card passed by it", StringComparison.Ordinal)).QuerySelector("a")!.TextContent;
+        var first = By(card);
+        await SaveAsync(new() { ["Input.Readings.Skips"] = "2" }, "/swatches/" + first.Split(' ')[1]);
+        Assert.NotEqual(first, By(await visitor.OpenAsync("/setups/3")));
+    }
+
+    [Fact]
     public async Task Its_number_typed_finds_it()
     {
         Assert.Equal("Swatch 2", (await visitor.OpenAsync("/setups?q=2")).QuerySelector("a[href='/swatches/2']")!.TextContent);

@@ -41,7 +41,6 @@ const pictures = [
   ['card', '/setups/2/print', desk],
   ['thread-up', '/thread-ups/1', [800, 1280]],
   ['swatch', '/swatches/1', [1280, 1500]],
-  ['thread-up-list', '/thread-ups/1?list=true', [1280, 1100]],
   ['settings', '/settings', desk],
   ['glossary', '/glossary', desk],
 ];
