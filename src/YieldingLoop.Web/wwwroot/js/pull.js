@@ -38,6 +38,8 @@
       this.narrow = window.matchMedia('(max-width: 575px)');
       this.narrow.addEventListener('change', () => { if (this.data) this.ask(); });
       this.bindFields();
+      // At once and not with the frames: what stands below may not move under a hand that is about to press it.
+      this.fields.hidden = false;
       this.bindColours();
       // The frames are fetched when they come near, so that the page itself opens as fast as ever.
       const near = new IntersectionObserver((entries) => {
@@ -127,7 +129,6 @@
         const place = this.fields.querySelector(`[data-words-of="${words.dataset.words}"]`);
         if (place) place.textContent = words.innerHTML;
       });
-      this.fields.hidden = false;
       this.colour();
       this.find();
       this.bindHandle();
