@@ -35,7 +35,7 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
     /// <returns><see cref="SaveResult.Missing"/> where there is no such set-up or swatch.</returns>
     public Task<SaveResult> SaveAsync(SwatchEntry entry, int setupId, int? id, int version, Guid key) => context.InTurnAsync<SaveResult>(async () =>
     {
-        if (await context.Setups.FirstOrDefaultAsync(s => s.Id == setupId) is not { } setup)
+        if (await context.Setups.Include(s => s.Machine).FirstOrDefaultAsync(s => s.Id == setupId) is not { } setup)
         {
             return new SaveResult.Missing();
         }
@@ -52,15 +52,14 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
         var result = id is null ? await writer.InsertAsync(row, key) : await writer.UpdateAsync(row, version, key);
         if (result is SaveResult.Saved { Again: false } saved)
         {
-            await SettleAsync(setupId, saved.Id, passed && AsCard(setup.Snapshot.Plan, entry), id is null ? entry : null);
+            await SettleAsync(setup, saved.Id, passed && AsCard(setup.Snapshot.Plan, entry), id is null ? entry : null);
         }
 
         return result;
     });
 
-    private async Task SettleAsync(int setupId, int swatchId, bool passes, SwatchEntry? sewnNow)
+    private async Task SettleAsync(SetupRow setup, int swatchId, bool passes, SwatchEntry? sewnNow)
     {
-        var setup = await context.Setups.Include(s => s.Machine).FirstAsync(s => s.Id == setupId);
         if (passes && setup.PassedBySwatchId is null)
         {
             (setup.SwatchPassedAt, setup.PassedBySwatchId) = (setup.SwatchPassedAt ?? clock.GetUtcNow(), swatchId);
@@ -69,7 +68,7 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
         else if (!passes && setup.PassedBySwatchId == swatchId)
         {
             // Another one may have passed too.
-            var others = await All.Where(s => s.SetupId == setupId && s.Id != swatchId && s.Passed && s.PutAwayAt == null).OrderBy(s => s.Id).ToListAsync();
+            var others = await All.Where(s => s.SetupId == setup.Id && s.Id != swatchId && s.Passed && s.PutAwayAt == null).OrderBy(s => s.Id).ToListAsync();
             setup.PassedBySwatchId = others.Find(s => AsCard(setup.Snapshot.Plan, s.Entry))?.Id;
             setup.SwatchPassedAt = setup.PassedBySwatchId is null ? null : setup.SwatchPassedAt;
             setup.Version += 1;
@@ -110,9 +109,6 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
     public static string ClothKey(int clothId) => clothId.ToString(CultureInfo.InvariantCulture);
 
     /// <summary>What the seam model reads of a swatch as it was sewn; null where something it needs is not known.</summary>
-    public static SeamCase? CaseOf(SetupSnapshot snapshot, SwatchEntry entry)
-    {
-        var machine = snapshot.Plan.Baseline is { } row ? snapshot.Machine.TunedTo(row) : snapshot.Machine;
-        return entry.Setup.Over(snapshot.Plan.Setup).Case(machine, snapshot.ClothFigures, snapshot.Seam, snapshot.Plan.Need, snapshot.Plan.Schools).Value;
-    }
+    public static SeamCase? CaseOf(SetupSnapshot snapshot, SwatchEntry entry) =>
+        entry.Setup.Over(snapshot.Plan.Setup).Case(snapshot.Plan.Tuned(snapshot.Machine), snapshot.ClothFigures, snapshot.Seam, snapshot.Plan.Need, snapshot.Plan.Schools).Value;
 }

@@ -1,5 +1,4 @@
 using System.Net;
-using System.Text;
 using System.Text.Json.Nodes;
 
 namespace YieldingLoop.Web.Tests;
@@ -9,12 +8,7 @@ public sealed class LearnApiTests(App app) : IClassFixture<App>
 {
     private static readonly JsonArray Cases = JsonNode.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "reference", "learning-cases.json")))!["cases"]!.AsArray();
 
-    private async Task<(HttpStatusCode Status, JsonNode Answer)> AskAsync(string body)
-    {
-        using var content = new StringContent(body, Encoding.UTF8, "application/json");
-        using var answer = await app.CreateClient().PostAsync(new Uri("/api/v1/swatches/learn", UriKind.Relative), content);
-        return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync())!);
-    }
+    private Task<(HttpStatusCode Status, JsonNode Answer)> AskAsync(string body) => app.AskAsync("swatches/learn", body);
 
     private static void Alike(JsonNode? expected, JsonNode? answer, double relative, string at)
     {

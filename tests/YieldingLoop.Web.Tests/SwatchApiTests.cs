@@ -1,5 +1,4 @@
 using System.Net;
-using System.Text;
 using System.Text.Json.Nodes;
 
 namespace YieldingLoop.Web.Tests;
@@ -9,12 +8,7 @@ public sealed class SwatchApiTests(App app) : IClassFixture<App>
 {
     private static readonly string Examples = Path.Combine(AppContext.BaseDirectory, "examples");
 
-    private async Task<(HttpStatusCode Status, JsonNode Answer)> AskAsync(JsonNode body)
-    {
-        using var content = new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json");
-        using var answer = await app.CreateClient().PostAsync(new Uri("/api/v1/swatches/read", UriKind.Relative), content);
-        return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync())!);
-    }
+    private Task<(HttpStatusCode Status, JsonNode Answer)> AskAsync(JsonNode body) => app.AskAsync("swatches/read", body.ToJsonString());
 
     private static async Task<JsonNode> ExampleAsync() => JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Examples, "swatches-read.request.json")))!;
 

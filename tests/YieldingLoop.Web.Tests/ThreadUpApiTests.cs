@@ -9,12 +9,7 @@ public sealed class ThreadUpApiTests(App app) : IClassFixture<App>
 {
     private static readonly string Examples = Path.Combine(AppContext.BaseDirectory, "examples");
 
-    private async Task<(HttpStatusCode Status, JsonNode Answer)> AskAsync(string body)
-    {
-        using var content = new StringContent(body, Encoding.UTF8, "application/json");
-        using var answer = await app.CreateClient().PostAsync(new Uri("/api/v1/thread-ups", UriKind.Relative), content);
-        return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync())!);
-    }
+    private Task<(HttpStatusCode Status, JsonNode Answer)> AskAsync(string body) => app.AskAsync("thread-ups", body);
 
     [Fact]
     public async Task The_example_is_what_the_server_answers()

@@ -10,7 +10,7 @@ namespace YieldingLoop.Core.Learning;
 public readonly record struct PulledThread(ThreadPosition Position, string KindId, double ModelPopPercent)
 {
     /// <summary>Whether its pop can be learnt from, and told: one at 0 or beyond reach says nothing.</summary>
-    public bool Speaks => ModelPopPercent is > 0 and < SeamModel.BeyondReachPercent;
+    public bool Speaks => Learnt.Speaks(ModelPopPercent);
 }
 
 /// <summary>How a seam was pulled, on the bench or in wear.</summary>
@@ -53,9 +53,6 @@ public static class YieldLearning
     /// <summary>Band of the yield, %, of threads whose kinds share θ; null where no thread speaks.</summary>
     /// <param name="threads">The threads.</param>
     /// <param name="learnt">What is known of their kinds.</param>
-    public static Interval? Yield(IReadOnlyList<PulledThread> threads, IReadOnlyDictionary<string, PopRatio> learnt)
-    {
-        (PopRatio, double)[] pops = [.. threads.Where(t => t.Speaks).GroupBy(t => t.KindId).Select(g => (learnt.GetValueOrDefault(g.Key, PopRatio.Unlearnt), g.Min(t => t.ModelPopPercent)))];
-        return pops.Length == 0 ? null : PopRatio.Least(pops);
-    }
+    public static Interval? Yield(IReadOnlyList<PulledThread> threads, IReadOnlyDictionary<string, PopRatio> learnt) =>
+        new Learnt { Pops = learnt }.Least(threads.Select(t => (t.KindId, t.ModelPopPercent)));
 }

@@ -18,7 +18,7 @@ public static class Amendment
     /// <param name="seam">The seam it was kept for.</param>
     public static Outcome<SetupPlan> Amend(SetupPlan plan, Setup changes, Machine machine, ClothFigures cloth, SeamEntry seam)
     {
-        var head = plan.Baseline is { } row ? machine.TunedTo(row) : machine;
+        var head = plan.Tuned(machine);
         if (Problems(plan.Setup, changes, head) is { Count: > 0 } problems)
         {
             return Outcome.Failed<SetupPlan>(problems);

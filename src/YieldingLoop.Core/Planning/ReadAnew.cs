@@ -15,8 +15,7 @@ public sealed record ReadAnew(SeamAssessment Figures, IReadOnlyList<FigureChange
     /// <summary>Reads it; null where what was kept no longer makes a case.</summary>
     public static ReadAnew? Of(SetupPlan kept, Machine machine, ClothFigures cloth, SeamEntry seam)
     {
-        var head = kept.Baseline is { } row ? machine.TunedTo(row) : machine;
-        if (kept.Setup.Case(head, cloth, seam, kept.Need, kept.Schools).Value is not { } sewn)
+        if (kept.Setup.Case(kept.Tuned(machine), cloth, seam, kept.Need, kept.Schools).Value is not { } sewn)
         {
             return null;
         }

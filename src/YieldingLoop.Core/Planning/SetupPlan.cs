@@ -75,6 +75,9 @@ public sealed record SetupPlan
     /// <summary>The row of the manual's table the dials start from; null where the record has none for this stitch and cloth.</summary>
     public ManualSetting? Baseline { get; init; }
 
+    /// <summary>A machine with its dials as this set-up counts from them: neutral is the manual's number where its table has one.</summary>
+    public Machine Tuned(Machine machine) => Baseline is { } row ? machine.TunedTo(row) : machine;
+
     /// <summary>The schools it follows.</summary>
     public required ChosenSchools Schools { get; init; }
 

@@ -31,8 +31,7 @@ public sealed record TriedOut(SetupPlan Plan, SeamCase Case, bool Changed)
             tried = otherwise;
         }
 
-        var head = plan.Baseline is { } row ? machine.TunedTo(row) : machine;
-        var sewn = tried.Setup.Case(head, cloth, seam, tried.Need, tried.Schools);
+        var sewn = tried.Setup.Case(plan.Tuned(machine), cloth, seam, tried.Need, tried.Schools);
         return sewn.Value is { } now ? Outcome.Of(new TriedOut(tried, now, tried != plan)) : Outcome.Failed<TriedOut>(sewn.Problems);
     }
 }

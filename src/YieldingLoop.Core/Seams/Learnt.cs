@@ -22,7 +22,10 @@ public sealed record Learnt
     public static Learnt Nothing { get; } = new();
 
     /// <summary>Ratio of real to predicted pop of a kind of thread.</summary>
-    public PopRatio PopOf(ThreadKind kind) => Pops.TryGetValue(kind.Id, out var ratio) ? ratio : PopRatio.Unlearnt;
+    public PopRatio PopOf(ThreadKind kind) => PopOf(kind.Id);
+
+    /// <summary>Ratio of real to predicted pop of a kind of thread, by its identifier.</summary>
+    public PopRatio PopOf(string kindId) => Pops.GetValueOrDefault(kindId, PopRatio.Unlearnt);
 
     /// <summary>Band of one thread's pop, %; the reach of the model is kept.</summary>
     /// <param name="kind">What it is.</param>
@@ -41,32 +44,28 @@ public sealed record Learnt
     /// <param name="readings">Their readings, in the same order.</param>
     public Interval Yield(ReadOnlySpan<LaidThread> threads, ReadOnlySpan<ThreadReading> readings)
     {
-        var first = new List<(string Kind, PopRatio Theta, double Pop)>(threads.Length);
+        var pops = new (string KindId, double PopPercent)[threads.Length];
         for (var i = 0; i < threads.Length; i++)
         {
-            var (kind, pop) = (threads[i].Kind, readings[i].PopStretchPercent);
-            if (pop <= 0)
-            {
-                return new(0, 0, 0);
-            }
-
-            var at = first.FindIndex(f => f.Kind == kind.Id);
-            if (at < 0)
-            {
-                first.Add((kind.Id, PopOf(kind), pop));
-            }
-            else
-            {
-                first[at] = first[at] with { Pop = Math.Min(first[at].Pop, pop) };
-            }
+            pops[i] = (threads[i].Kind.Id, readings[i].PopStretchPercent);
         }
 
-        // A thread beyond reach stands in no minimum; where all are, so is the seam.
-        first.RemoveAll(f => f.Pop >= SeamModel.BeyondReachPercent);
-        return first.Count == 0
-            ? new(SeamModel.BeyondReachPercent, SeamModel.BeyondReachPercent, SeamModel.BeyondReachPercent)
-            : Capped(PopRatio.Least([.. first.Select(f => (f.Theta, f.Pop))]));
+        // Where every thread is beyond reach, so is the seam.
+        return Array.Exists(pops, p => p.PopPercent <= 0)
+            ? new(0, 0, 0)
+            : Capped(Least(pops) ?? new(SeamModel.BeyondReachPercent, SeamModel.BeyondReachPercent, SeamModel.BeyondReachPercent));
     }
+
+    /// <summary>Band of the least pop, %, of threads whose kinds share θ; null where none speaks. The reach of the model is not kept.</summary>
+    /// <param name="pops">Of each thread its kind and where the model has it pop, %.</param>
+    public Interval? Least(IEnumerable<(string KindId, double PopPercent)> pops)
+    {
+        (PopRatio, double)[] first = [.. pops.Where(p => Speaks(p.PopPercent)).GroupBy(p => p.KindId).Select(g => (PopOf(g.Key), g.Min(p => p.PopPercent)))];
+        return first.Length == 0 ? null : PopRatio.Least(first);
+    }
+
+    /// <summary>Whether a pop can be learnt from, and told: a thread that the model has at 0 or beyond reach says nothing, and stands in no minimum.</summary>
+    public static bool Speaks(double modelPopPercent) => modelPopPercent is > 0 and < SeamModel.BeyondReachPercent;
 
     private static Interval Capped(Interval band)
     {

@@ -167,11 +167,6 @@ public sealed class PopRatio
         while (high - low > 1e-12 * Math.Max(1, Math.Abs(low)))
         {
             var middle = (low + high) / 2;
-            if (middle <= low || middle >= high)
-            {
-                break;
-            }
-
             (low, high) = Below(middle) < share ? (middle, high) : (low, middle);
         }
 

@@ -86,9 +86,11 @@ public sealed record StripAdvice(IReadOnlyList<Finding> Says, IReadOnlyList<Find
 
     private static void Dragged(SewnStrip sewn, List<Finding> blame)
     {
+        var drag = sewn.Drag!.Value;
+        Finding WithDrag(string code) => new Finding(code).With("drag", drag.Middle).With("lowDrag", drag.Low).With("highDrag", drag.High);
         if (sewn.Setup.Stitch is { Needles: > 1 })
         {
-            blame.Add(new Finding("blame-thread-count").With("drag", sewn.Drag!.Value.Middle).With("lowDrag", sewn.Drag.Value.Low).With("highDrag", sewn.Drag.Value.High));
+            blame.Add(WithDrag("blame-thread-count"));
         }
 
         if (sewn.Head.DialPlaceOf(ThreadPosition.UpperLooper) is { } place && sewn.Setup.Dials[place].TryGet(out var from))
@@ -97,7 +99,7 @@ public sealed record StripAdvice(IReadOnlyList<Finding> Says, IReadOnlyList<Find
             var to = dial.NumberFor(dial.StepsTighter(from) - UpperLooser);
             if (Math.Abs(to - from) > 1e-9)
             {
-                blame.Add(new Finding("blame-looper").With("from", from).With("to", to).With("drag", sewn.Drag!.Value.Middle).With("lowDrag", sewn.Drag.Value.Low).With("highDrag", sewn.Drag.Value.High));
+                blame.Add(WithDrag("blame-looper").With("from", from).With("to", to));
             }
         }
     }

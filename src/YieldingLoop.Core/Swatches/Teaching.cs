@@ -17,8 +17,8 @@ public sealed record TaughtSwatch(int Id, SeamCase Case, SwatchReadings Readings
     /// <summary>In wear it crackled at this stretch, %, and nobody knows which thread.</summary>
     public double? CrackledAtPercent { get; init; }
 
-    /// <summary>In wear it lasted at this stretch, %.</summary>
-    public double? LastedAtPercent { get; init; }
+    /// <summary>What the model reads of it.</summary>
+    public SeamAssessment Figures { get; } = SeamAssessment.Of(Case);
 }
 
 /// <summary>What the swatches of one machine have taught for one set-up, and which of them each figure rests on.</summary>
@@ -44,8 +44,7 @@ public sealed record Teaching(Learnt Learnt, IReadOnlyList<int> MeetingLineFrom,
         var kinds = seam.Threads.Select(t => t.Laid.Kind.Id).ToHashSet();
         foreach (var swatch in swatches.Where(s => !s.LeftOut))
         {
-            var read = swatch.Readings;
-            var figures = SeamAssessment.Of(swatch.Case);
+            var (read, figures) = (swatch.Readings, swatch.Figures);
             if (read.MeetingLineMm is { } line && Meeting(swatch.Case) == Meeting(seam) && SeamAssessment.MeetingLineAtNeutralMm(swatch.Case, figures.Seam) is { } neutral)
             {
                 lines.Add((swatch.Id, new(swatch.Case.DialDifference!.Value, neutral, line)));
@@ -97,11 +96,6 @@ public sealed record Teaching(Learnt Learnt, IReadOnlyList<int> MeetingLineFrom,
         if (swatch.CrackledAtPercent is { } crackled)
         {
             yield return new(PopEvidence.Gave, crackled);
-        }
-
-        if (swatch.LastedAtPercent is { } lasted)
-        {
-            yield return new(PopEvidence.Held, lasted);
         }
     }
 }

@@ -1,4 +1,5 @@
 using YieldingLoop.Core;
+using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Web.Api;
@@ -55,6 +56,18 @@ internal sealed class JsonErrors
         {
             Add(path, FormattableString.Invariant($"This is a number {(above ? "above" : "from")} {least:0.####} {(above ? "and at most" : "to")} {most:0.####}."));
         }
+    }
+
+    /// <summary>The position of an identifier; null, with the fault named, where it is none.</summary>
+    public ThreadPosition? Position(string path, string id)
+    {
+        if (ThreadPositions.TryFromId(id, out var position))
+        {
+            return position;
+        }
+
+        Add(path, $"The positions are {string.Join(", ", ThreadPositions.All.Select(p => p.Id()))}.");
+        return null;
     }
 
     public Dictionary<string, string[]> ToDictionary() => errors.ToDictionary(e => e.Key, e => e.Value.ToArray());

@@ -176,17 +176,14 @@ internal static class LearnRequestReader
             var at = $"input.threads[{i}]";
             errors.Within(at + ".modelPopPercent", stand.ModelPopPercent, 0, SeamModel.BeyondReachPercent);
             var kind = EvaluateRequestReader.Find(stand.Kind, ThreadCatalogue.Find, "thread kind", at + ".kind", errors);
-            if (!ThreadPositions.TryFromId(stand.Position, out var position))
-            {
-                errors.Add(at + ".position", $"The positions are {string.Join(", ", ThreadPositions.All.Select(p => p.Id()))}.");
-            }
-            else if (threads.Any(t => t.Position == position))
+            var position = errors.Position(at + ".position", stand.Position);
+            if (position is not null && threads.Any(t => t.Position == position))
             {
                 errors.Add(at + ".position", "This position stands here more than once.");
             }
-            else if (kind is not null)
+            else if (position is { } here && kind is not null)
             {
-                threads.Add(new(position, kind.Id, stand.ModelPopPercent));
+                threads.Add(new(here, kind.Id, stand.ModelPopPercent));
             }
         }
 

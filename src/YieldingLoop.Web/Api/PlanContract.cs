@@ -126,7 +126,8 @@ public sealed record SetupResponse(
         return plan.Tape ? figures with { TunnellingIndex = figures.TunnellingIndex / 2 } : figures;
     }
 
-    private static string Word<T>(T choice)
+    /// <summary>A word of a fixed list, as answers write it.</summary>
+    internal static string Word<T>(T choice)
         where T : struct, Enum => JsonNamingPolicy.KebabCaseLower.ConvertName(choice.ToString());
 }
 

@@ -158,14 +158,12 @@ internal static class SwatchRequestReader
         var verdict = SwatchVerdict.Of(targets, now.Readings);
         var advice = strip is null ? new([], []) : StripAdvice.Of(strip, now.Readings, targets, SewnStrip.Of(setup, machine, figures, question.Layers, after));
         return new(
-            verdict.Passed, verdict.Stitches, [.. verdict.Findings.Select(Finding)], [.. verdict.Missing.Select(Word)],
+            verdict.Passed, verdict.Stitches, [.. verdict.Findings.Select(Finding)], [.. verdict.Missing.Select(SetupResponse.Word)],
             strip is null ? null : new(Documents.Of(strip.GrowthPercent), Documents.Of(strip.PulledPercent), Documents.Of(strip.StayedPercent), Documents.Of(strip.BesideUnsewnPercent)),
             [.. advice.Says.Select(f => new SaidFinding(f, SwatchWords.Of(f)))], [.. advice.Blame.Select(f => new SaidFinding(f, SwatchWords.Of(f)))],
             Documents.Of(targets), SwatchPrediction.Of(figures), SwatchPrediction.Of(SeamAssessment.Of(now.Case with { Learnt = after })));
     }
 
     private static SwatchFindingResponse Finding(SwatchFinding finding) => new(
-        Word(finding.Aspect), finding.Target.Least, finding.Target.Most, finding.Target.Wanted, finding.Target.Tolerance, finding.Read, finding.Within, finding.OffBy);
-
-    private static string Word(SwatchAspect aspect) => JsonNamingPolicy.KebabCaseLower.ConvertName(aspect.ToString());
+        SetupResponse.Word(finding.Aspect), finding.Target.Least, finding.Target.Most, finding.Target.Wanted, finding.Target.Tolerance, finding.Read, finding.Within, finding.OffBy);
 }

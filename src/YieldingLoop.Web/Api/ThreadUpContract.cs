@@ -53,7 +53,7 @@ public sealed record StepResponse(
     string Act, string Title, IReadOnlyList<string> How, string? Caution, double Minutes, IReadOnlyList<string> Positions, IReadOnlyList<string>? Seats, NeedleDocument? Needle, ThreadDocument? Thread, double? Number, double? Before, string? Name)
 {
     public static StepResponse Of(ThreadUpStep step, StepWords words) => new(
-        JsonNamingPolicy.KebabCaseLower.ConvertName(step.Act.ToString()), words.With.Length > 0 ? $"{words.Title}: {words.With}" : words.Title, words.Lines,
+        SetupResponse.Word(step.Act), words.With.Length > 0 ? $"{words.Title}: {words.With}" : words.Title, words.Lines,
         words.Caution is { } place ? CautionCatalogue.At(place).Text : null, step.Minutes, [.. step.Positions.Select(p => p.Id())], step.Seats.Count > 0 ? [.. step.Seats.Select(p => p.Id())] : null, step.Needle is { } needle ? NeedleDocument.Of(needle) : null, step.Thread is { } thread ? ThreadDocument.Of(thread) : null, step.Number, step.Before, step.Name);
 }
 
@@ -76,18 +76,7 @@ internal static class ThreadUpRequestReader
         var machine = Documents.Read(body.Machine);
         errors.Add("machine", MachineCheck.Problems(machine).Select(p => MachinePaths.Of(machine, p)));
         var schools = SchoolNames.Read(body.Schools, errors);
-        ThreadPosition? broke = null;
-        if (body.Broke is { } named)
-        {
-            if (ThreadPositions.TryFromId(named, out var position))
-            {
-                broke = position;
-            }
-            else
-            {
-                errors.Add("broke", $"The positions are {string.Join(", ", ThreadPositions.All.Select(p => p.Id()))}.");
-            }
-        }
+        var broke = body.Broke is { } named ? errors.Position("broke", named) : null;
 
         foreach (var (rule, i) in (body.LiftedRules ?? []).Select((rule, i) => (rule, i)).Where(r => !WantedCheck.ThreadAndPointRules.Contains(r.rule)))
         {

@@ -43,7 +43,7 @@ public sealed record SetupCard(SetupPlan Plan, Machine Machine, ClothFigures Clo
     {
         get
         {
-            var machine = Plan.Baseline is { } row ? Machine.TunedTo(row) : Machine;
+            var machine = Plan.Tuned(Machine);
             var threads = Plan.Threads;
             return
             [

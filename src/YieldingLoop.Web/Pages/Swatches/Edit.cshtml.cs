@@ -5,7 +5,6 @@ using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;
-using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
 using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Forms;
@@ -47,31 +46,40 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
 
     protected override IQueryable<SwatchRow> Rows => swatches.All;
 
-    public LengthUnit Unit => Input.Unit;
-
     protected override SwatchForm FormOf(SwatchRow? row) => SwatchForm.Of(Setup, Sewn, row, Wording.Settings.Lengths);
 
     protected override async Task<bool> PrepareAsync(SwatchRow? row)
     {
-        var id = row?.SetupId ?? Input.SetupId ?? SetupId;
-        if (id is null || await workroom.Setups.Include(s => s.Machine).FirstOrDefaultAsync(s => s.Id == id) is not { } setup)
+        if (await FindSetupAsync(row) is not { } state)
         {
             return false;
         }
 
-        (Setup, Card) = (setup, SetupCard.Of(setup.Snapshot));
-        var plan = setup.Snapshot.Plan;
-        var state = (await workroom.StateOfAsync(setup.MachineId))?.Entry ?? Core.Setups.Setup.Unknown;
-        Sewn = row?.Entry.Setup ?? AsSewn(setup.Snapshot, state);
-        NotAsCard = row is not null ? [] : [.. SetupDifferences.Between(plan.Setup, state.Over(plan.Setup)).Where(d => d.Finding.Code is not ("changed-dial" or "changed-length" or "changed-differential")).Select(d => Sentences.Fragment(d.Finding))];
-        Others = [.. (await swatches.OfSetupAsync(setup.Id)).Where(s => s.Id != row?.Id)];
-        ThreadedUp = setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(setup.Id);
+        NotAsCard = row is not null ? [] : [.. SetupDifferences.Between(Card.Plan.Setup, state.Over(Card.Plan.Setup)).Where(d => d.Finding.Code is not ("changed-dial" or "changed-length" or "changed-differential")).Select(d => Sentences.Fragment(d.Finding))];
+        Others = [.. (await swatches.OfSetupAsync(Setup.Id)).Where(s => s.Id != row?.Id)];
+        ThreadedUp = Setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(Setup.Id);
         if (HttpMethods.IsGet(Request.Method))
         {
             Answer = await AnswerOfAsync(row?.Entry ?? new() { Setup = Sewn }, row?.Id);
         }
 
         return true;
+    }
+
+    /// <summary>Finds the set-up a swatch is of, and what it was sewn with.</summary>
+    /// <returns>What stands on the machine; null where there is no such set-up.</returns>
+    private async Task<Setup?> FindSetupAsync(SwatchRow? row)
+    {
+        var id = row?.SetupId ?? Input.SetupId ?? SetupId;
+        if (id is null || await workroom.Setups.Include(s => s.Machine).FirstOrDefaultAsync(s => s.Id == id) is not { } setup)
+        {
+            return null;
+        }
+
+        (Setup, Card) = (setup, SetupCard.Of(setup.Snapshot));
+        var state = (await workroom.StateOfAsync(setup.MachineId))?.Entry ?? Core.Setups.Setup.Unknown;
+        Sewn = row?.Entry.Setup ?? AsSewn(setup.Snapshot, state);
+        return state;
     }
 
     /// <summary>The machine as it stands, where it makes the card's stitch; else the card's own set-up.</summary>
@@ -124,7 +132,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
         }
 
         var row = RecordId is { } number ? await Rows.FirstOrDefaultAsync(r => r.Id == number) : null;
-        if ((row is null && RecordId is not null) || !await PrepareAsync(row))
+        if ((row is null && RecordId is not null) || await FindSetupAsync(row) is null)
         {
             return NotFound();
         }

@@ -111,12 +111,12 @@ public sealed class SwatchForm : RecordForm
     {
         var entry = row?.Entry ?? new SwatchEntry { Setup = sewn };
         var (read, strip) = (entry.Readings, entry.Strip);
-        string? Length(double? mm) => mm is { } value ? LengthText.Write(value, unit) : null;
+        string Length(double? mm) => LengthText.Write(mm, unit);
         return new()
         {
             Unit = unit, Version = row?.Version ?? 0, SetupId = setup.Id,
-            Dials = [.. DialsOf(setup.Snapshot.Plan).Select(d => new DialField { Position = d.Id(), Number = entry.Setup.Dials[d].TryGet(out var number) ? FieldText.Of(number) : null })],
-            StitchLengthMm = FieldText.Of(entry.Setup.StitchLengthMm.Number()), Differential = entry.Setup.Differential.TryGet(out var ratio) ? FieldText.Of(ratio) : null,
+            Dials = [.. DialsOf(setup.Snapshot.Plan).Select(d => new DialField { Position = d.Id(), Number = FieldText.Of(entry.Setup.Dials[d].Number()) })],
+            StitchLengthMm = FieldText.Of(entry.Setup.StitchLengthMm.Number()), Differential = FieldText.Of(entry.Setup.Differential.Number()),
             Strip = new()
             {
                 BeforeMm = Length(strip?.BeforeMm), SewnMm = Length(strip?.SewnMm), PulledMm = Length(strip?.PulledMm), RecoveredMm = Length(strip?.RecoveredMm), UnsewnMm = Length(strip?.UnsewnMm),

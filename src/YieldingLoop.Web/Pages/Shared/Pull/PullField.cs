@@ -49,7 +49,7 @@ public static class PullFields
     /// <param name="wording">How things are called.</param>
     public static IReadOnlyList<PullField> Of(Setup setup, SetupPlan plan, Machine machine, Wording wording)
     {
-        var head = setup.HeadOf(plan.Baseline is { } row ? machine.TunedTo(row) : machine);
+        var head = setup.HeadOf(plan.Tuned(machine));
         var fields = new List<PullField>();
         foreach (var (position, number) in setup.Dials.Where(d => head.Has(d.Key) && Runs(setup, head, d.Key)))
         {
