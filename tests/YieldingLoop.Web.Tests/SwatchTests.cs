@@ -108,6 +108,101 @@ public sealed class SwatchTests : IDisposable
         Assert.Equal(HttpStatusCode.NotFound, (await visitor.SendAsync(form, "/swatches/7?handler=Answer", [])).Status);
     }
 
+    [Fact]
+    public async Task What_was_predicted_is_told_only_of_what_was_read()
+    {
+        var form = await visitor.OpenAsync(New);
+        async Task<Dictionary<string, string>> AskAsync(Dictionary<string, string?> typed) =>
+            (await visitor.SendAsync(form, New + "&handler=Answer", typed)).Page.QuerySelectorAll(".swatch-lines tbody th").Where(th => th.QuerySelector("small") is not null)
+                .ToDictionary(th => th.ChildNodes[0].TextContent.Trim(), th => th.QuerySelector("small")!.TextContent);
+        Assert.Empty(await AskAsync(new() { ["Input.Readings.RawEdgeCaught"] = "True" }));
+        var one = await AskAsync(new() { ["Input.Readings.GapMm"] = "1" });
+        Assert.Equal(["Gap, pulled open"], one.Keys);
+        // The knife moves what hangs past the edge, and nothing else does here; by the model it is what the card wants (section 6).
+        var wanted = (await visitor.SendAsync(form, New + "&handler=Answer", new() { ["Input.Readings.OverhangMm"] = "1" })).Page.QuerySelector(".swatch-lines tbody tr")!;
+        double[] bounds = [.. wanted.QuerySelectorAll("td")[1].TextContent.Replace('−', '-').Split(" mm to ").Select(t => double.Parse(t.Replace(" mm", ""), NumberStyles.Float, CultureInfo.InvariantCulture))];
+        var predicted = double.Parse(wanted.QuerySelector("small")!.TextContent.Replace("predicted ", "").Replace(" mm", "").Replace('−', '-'), NumberStyles.Float, CultureInfo.InvariantCulture);
+        Assert.InRange(predicted, bounds[0] + 0.45, bounds[1] - 0.45);
+    }
+
+    /// <summary>Set-up 1 has two needles.</summary>
+    [Fact]
+    public async Task Skips_and_loops_are_read_row_by_row()
+    {
+        const string Path = "/swatches/new?setup=1";
+        var form = await visitor.OpenAsync(Path);
+        Assert.NotNull(form.QuerySelector("#Input_Rows_1__Skips"));
+        Assert.Null((await visitor.OpenAsync(New)).QuerySelector("#Input_Rows_0__Skips"));
+        var saved = await visitor.SendAsync(form, Path, new() { ["Input.Readings.Stitches"] = "120", ["Input.Rows[0].Skips"] = "2", ["Input.Rows[1].Skips"] = "1", ["Input.Readings.FirstSkipAt"] = "40", ["Input.Rows[1].LoopMm"] = "0.4" });
+        Assert.Equal(HttpStatusCode.Redirect, saved.Status);
+        var page = await visitor.OpenAsync(saved.Location!);
+        Assert.Equal(["3", "2", "1", "0.4"], new[] { "Input_Readings_Skips", "Input_Rows_0__Skips", "Input_Rows_1__Skips", "Input_Rows_1__LoopMm" }.Select(page.Value));
+        // Rows that do not come to the sum, and a loop that cannot be, are told beside their fields.
+        var wrong = await visitor.SendAsync(page, saved.Location!, new() { ["Input.Readings.Skips"] = "5", ["Input.Rows[0].LoopMm"] = "-1" });
+        Assert.Equal(["/#Input_Readings_Skips", "/#Input_Rows_0__LoopMm"], wrong.Page.QuerySelectorAll("#faults a").Select(a => "/" + a.GetAttribute("href")).Order());
+    }
+
+    [Theory]
+    [InlineData(1, "MeetingLine,Overhang,Gap,Growth")]
+    [InlineData(3, "MeetingLine,Overhang,Gap,Growth")]
+    public async Task Every_reading_of_a_swatch_is_drawn_from_end_to_end_of_its_scale(int setup, string readings)
+    {
+        var path = $"/swatches/new?setup={setup}";
+        var form = await visitor.OpenAsync(path);
+        var buttons = form.QuerySelectorAll("[data-match-reading]");
+        Assert.Equal(readings.Split(','), buttons.Select(b => b.GetAttribute("data-match-reading")!));
+        // Nothing of it is read, and there is a field for each.
+        Assert.All(buttons, b => Assert.Equal("", form.QuerySelector($"input[name='{b.GetAttribute("data-field")}']")!.GetAttribute("value") ?? ""));
+        foreach (var reading in readings.Split(','))
+        {
+            var drawn = await Matched(form, path, reading);
+            var values = drawn.RootElement.GetProperty("values").EnumerateArray().Select(v => v.GetDouble()).ToList();
+            Assert.InRange(values.Count, 10, 60);
+            Assert.Equal(values.Order(), values);
+            var drawings = drawn.RootElement.GetProperty("drawings").EnumerateArray().Select(d => d.GetString()!).ToList();
+            Assert.Equal(values.Count, drawings.Distinct().Count());
+            Assert.All(drawings.Concat(drawn.RootElement.GetProperty("beside").EnumerateArray().SelectMany(b => b.EnumerateArray()).Select(b => b.GetString()!)), d => Assert.Equal("svg", System.Xml.Linq.XElement.Parse(d).Name.LocalName));
+            foreach (var list in new[] { "at", "typed", "shown", "said", "spots", "beside" })
+            {
+                Assert.Equal(values.Count, drawn.RootElement.GetProperty(list).GetArrayLength());
+            }
+
+            // What is typed is the figure, and it is read back as that figure.
+            Assert.Equal(values, drawn.RootElement.GetProperty("typed").EnumerateArray().Select(t => double.Parse(t.GetString()!.Replace('−', '-'), NumberStyles.Float, CultureInfo.InvariantCulture)));
+            // The leader's end goes with the handle: what is read moves in the drawing.
+            Assert.True(drawn.RootElement.GetProperty("spots").EnumerateArray().Select(s => s.ToString()).Distinct().Count() > values.Count / 2 || reading == "Overhang");
+        }
+    }
+
+    /// <summary>What is drawn is the set-up as the form has it, and no reading of it moves with what is typed into a reading.</summary>
+    [Fact]
+    public async Task The_drawing_follows_what_it_was_sewn_with_and_never_what_was_read_or_wanted()
+    {
+        var form = await visitor.OpenAsync(New);
+        async Task<string> DrawAsync(Dictionary<string, string?> typed) => (await Matched(form, New, "Gap", typed)).RootElement.ToString();
+        var plain = await DrawAsync([]);
+        Assert.Equal(plain, await DrawAsync(new() { ["Input.Readings.GapMm"] = "2", ["Input.Readings.MeetingLineMm"] = "half typ" }));
+        Assert.NotEqual(plain, await DrawAsync(new() { ["Input.StitchLengthMm"] = "4" }));
+        foreach (var typed in new Dictionary<string, string?>[] { new() { ["Input.StitchLengthMm"] = "400" }, new() { ["Input.Dials[0].Number"] = "999999" } })
+        {
+            Assert.Equal(HttpStatusCode.NoContent, (await visitor.SendAsync(form, New + "&handler=Match&reading=Gap", typed)).Status);
+        }
+
+        foreach (var reading in new[] { "CoverFace", "Wrapped", "nonsense", "" })
+        {
+            Assert.Equal(HttpStatusCode.BadRequest, (await visitor.SendAsync(form, New + "&handler=Match&reading=" + reading, [])).Status);
+        }
+
+        Assert.Equal(HttpStatusCode.NotFound, (await visitor.SendAsync(form, "/swatches/99?handler=Match&reading=Gap", [])).Status);
+    }
+
+    private async Task<System.Text.Json.JsonDocument> Matched(IHtmlDocument form, string path, string reading, Dictionary<string, string?>? typed = null)
+    {
+        var answer = await visitor.SendAsync(form, $"{path}&handler=Match&reading={reading}", typed ?? []);
+        Assert.Equal(HttpStatusCode.OK, answer.Status);
+        return System.Text.Json.JsonDocument.Parse(answer.Page.Source.Text);
+    }
+
     [Theory]
     [InlineData("Input.Readings.GapMm", "-1")]
     [InlineData("Input.Readings.GapMm", "wide")]

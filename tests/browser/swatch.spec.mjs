@@ -50,3 +50,74 @@ test('a swatch is written down by keyboard: it says what to change while it is t
     await server.stop();
   }
 });
+
+test('a swatch is read by dragging the drawing: unset until it is moved, by pointer, keys and fields alike', async ({ page }) => {
+  test.setTimeout(180_000);
+  const server = await startServer({ data: temporaryFolder(), demo: true });
+  try {
+    await page.goto(`${server.url}/swatches/new?setup=3`);
+    const match = page.locator('.match');
+    const field = page.getByLabel('Where the loopers meet', { exact: true }).and(page.locator('input'));
+    await page.getByRole('button', { name: 'Where the loopers meet' }).click();
+    await expect(match).toHaveAttribute('data-ready', 'MeetingLine');
+    const handle = page.getByRole('slider', { name: 'Where the loopers meet' });
+    await expect(page.locator('[data-match-figure]')).toHaveText('not read');
+    await expect(handle).toHaveAttribute('aria-valuetext', 'not read');
+    await expectWellMade(page, 'a reading that is matched');
+
+    // A touch alone reads nothing; a drag does, and the figure stands in the field.
+    await page.setViewportSize({ width: 1280, height: 900 });
+    await match.evaluate((section) => section.scrollIntoView({ behavior: 'instant' }));
+    const box = await handle.locator('.match-touch').boundingBox();
+    const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    expect(box.width).toBeGreaterThanOrEqual(44);
+    await page.mouse.move(at.x, at.y);
+    await page.mouse.down();
+    await page.mouse.up();
+    await expect(field).toHaveValue('');
+    const drawn = await page.locator('[data-match-drawing]').innerHTML();
+    await page.mouse.move(at.x, at.y);
+    await page.mouse.down();
+    await page.mouse.move(at.x + 60, at.y, { steps: 4 });
+    await page.mouse.up();
+    await expect(field).not.toHaveValue('');
+    expect(await page.locator('[data-match-drawing]').innerHTML()).not.toBe(drawn);
+    const read = Number(await field.inputValue());
+    await expect(page.locator('[data-match-figure]')).toHaveText(`${String(read).replace('-', '−')} mm`);
+    await expect(page.locator('[data-swatch-answer]')).toContainText('predicted');
+
+    // One step by key is one drawing on; Delete takes the reading back.
+    await handle.press('ArrowRight');
+    expect(Number(await field.inputValue())).toBeCloseTo(read + 0.2, 6);
+    await handle.press('Delete');
+    await expect(field).toHaveValue('');
+    await expect(page.locator('[data-match-figure]')).toHaveText('not read');
+    // What is typed moves the handle.
+    await field.fill('0.4');
+    await expect(handle).toHaveAttribute('aria-valuetext', 'The loopers meet 0.4 mm onto the face.');
+    await expect(page.locator('[data-match-figure]')).toHaveText('+0.4 mm');
+
+    // One reading after the other, and none of them begins read.
+    for (const reading of ['Overhang', 'Gap', 'Growth']) {
+      await page.getByRole('button', { name: 'The next reading' }).press('Enter');
+      await expect(match).toHaveAttribute('data-ready', reading);
+      await expect(page.locator('[data-match-figure]')).toHaveText('not read');
+      await page.getByRole('slider').press('ArrowLeft');
+    }
+    await page.getByRole('slider').press('Home');
+    await expect(page.locator('[data-match-figure]')).toHaveText('−15 %');
+    await page.getByRole('button', { name: 'Not read after all' }).press('Enter');
+    await expect(page.getByLabel('Or its growth by eye')).toHaveValue('');
+
+    // Sewn otherwise it is drawn otherwise.
+    await page.getByRole('button', { name: 'Gap, pulled apart' }).click();
+    await expect(match).toHaveAttribute('data-ready', 'Gap');
+    const gap = await page.locator('[data-match-drawing]').innerHTML();
+    await page.getByLabel('Stitch length').fill('4');
+    await expect(async () => expect(await page.locator('[data-match-drawing]').innerHTML()).not.toBe(gap)).toPass();
+    await page.getByLabel('Stitch length').fill('400');
+    await expect(page.locator('[data-match-fault]')).toContainText('cannot be drawn');
+  } finally {
+    await server.stop();
+  }
+});

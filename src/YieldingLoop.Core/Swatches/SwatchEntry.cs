@@ -77,6 +77,11 @@ public sealed record SwatchEntry
             problems.Add(new("strip.beforeMm", "A swatch whose thread broke while it was sewn has no other readings: its strip is not measured."));
         }
 
+        if (Readings.GrowthPercent is not null && Strip?.SewnMm is not null)
+        {
+            problems.Add(new("readings.growthPercent", "The measured strip says how much it grew: leave the reading by eye empty, or the length after sewing."));
+        }
+
         if (CrackledAtPercent is { } crackled && !(crackled is >= 1 and <= SeamModel.BeyondReachPercent))
         {
             problems.Add(new("crackledAtPercent", "A stretch from 1 to 700 % is believed here."));

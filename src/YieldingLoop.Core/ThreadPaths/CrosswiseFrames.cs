@@ -42,22 +42,30 @@ public sealed record CrosswiseFrames
         }
 
         var gap = figures.Seam.GapMm;
+        return Of(seam, figures, [.. Enumerable.Range(0, Count).Select(i => gap * i / (Count - 1))], _ => gap) is var frames && figures.GapSeenMm is { } seen
+            ? frames with { Frames = [.. frames.Frames.Select((f, i) => f with { SeenMm = seen * i / (Count - 1) })] } : frames;
+    }
+
+    /// <summary>A seam opened as far as its thread goes, for each of some gaps: as it would be if it opened so far.</summary>
+    /// <param name="seam">The case.</param>
+    /// <param name="figures">Its figures.</param>
+    /// <param name="gapsMm">How far it is open, mm.</param>
+    public static CrosswiseFrames Taut(SeamCase seam, SeamAssessment figures, IReadOnlyList<double> gapsMm) => Of(seam, figures, gapsMm, gap => gap);
+
+    private static CrosswiseFrames Of(SeamCase seam, SeamAssessment figures, IReadOnlyList<double> gapsMm, Func<double, double> tautAtMm)
+    {
         var thread = Loosest(figures);
         var s = seam.Geometry.StitchLengthMm;
         // A zigzag's thread crosses on the slant, every other one goes over and back through one hole.
         var zigzag = seam.Geometry.Stitch.Family == StitchFamily.Zigzag;
         var advance = zigzag ? 2 * s : s;
         IReadOnlyList<Knot> Knots(double open) => zigzag ? Slanting(s, open) : OverAndBack(s, open, seam.Threads[thread].Laid.Kind.DiscDiameterMm);
-        var length = LaidPath.LengthOf(LaidPath.Straight(Knots(gap), advance));
+        double Length(double open) => LaidPath.LengthOf(LaidPath.Straight(Knots(open), advance));
         return new()
         {
             Thread = figures.Threads[thread].Position,
             AdvanceMm = advance,
-            Frames =
-            [
-                .. Enumerable.Range(0, Count).Select(i => (double)i / (Count - 1)).Select(share =>
-                    new CrosswiseFrame(share * gap, share * figures.GapSeenMm, LaidPath.Lay(Knots(share * gap), advance, length))),
-            ],
+            Frames = [.. gapsMm.Select(gap => new CrosswiseFrame(gap, null, LaidPath.Lay(Knots(gap), advance, Length(tautAtMm(gap)))))],
         };
     }
 

@@ -26,9 +26,14 @@ public readonly record struct SeamLie(double? GrowthPercent, double WaveMm, doub
     public static SeamLie Of(SeamAssessment figures, bool tape)
     {
         var growth = figures.GrowthPercent?.Middle;
-        // A sine of amplitude A and wave length Λ is longer than its base by x − ¾x² with x = (πA/Λ)², for waves that are not steep.
-        var wave = growth > SeamLimits.GrowthTolerancePoints ? WaveLengthMm / Math.PI * Math.Sqrt((1 - Math.Sqrt(Math.Max(0, 1 - 3 * growth.Value / 100))) / 1.5) : 0;
         var index = (figures.Seam.TunnellingIndex ?? 0) * (tape ? 0.5 : 1);
-        return new(growth, wave, Math.Clamp(RidgePerIndex * (index - SeamLimits.TunnellingFlat), 0, HighestRidge));
+        return new(growth, WaveOf(growth ?? 0), Math.Clamp(RidgePerIndex * (index - SeamLimits.TunnellingFlat), 0, HighestRidge));
     }
+
+    /// <summary>How a seam lies that grew so much, %, with no ridge.</summary>
+    public static SeamLie OfGrowth(double growthPercent) => new(growthPercent, WaveOf(growthPercent), 0);
+
+    // A sine of amplitude A and wave length Λ is longer than its base by x − ¾x² with x = (πA/Λ)², for waves that are not steep.
+    private static double WaveOf(double growth) =>
+        growth > SeamLimits.GrowthTolerancePoints ? WaveLengthMm / Math.PI * Math.Sqrt((1 - Math.Sqrt(Math.Max(0, 1 - 3 * growth / 100))) / 1.5) : 0;
 }

@@ -7,13 +7,19 @@ namespace YieldingLoop.Web.Drawings.Pull;
 /// <summary>How the sewn strip lies beside an unsewn one of the same length, seen from the side: longer and in waves, shorter and gathered, or alike.</summary>
 public static class LieDrawing
 {
-    private const double Left = 8, Unsewn = 300, Top = 34, Thick = 7;
+    /// <summary>Its size, and where the sewn strip lies.</summary>
+    public const double Width = 400, Height = 90, Top = 34;
+
+    private const double Left = 8, Unsewn = 300, Thick = 7;
+
+    /// <summary>Where the sewn strip ends.</summary>
+    public static double EndOf(double growthPercent) => Left + Unsewn * (1 + growthPercent / 100);
 
     public static IHtmlContent Draw(SeamLie lie, string title)
     {
-        var svg = new Svg(400, 90, title, "drawing pull-lie-drawing");
+        var svg = new Svg(Width, Height, title, "drawing pull-lie-drawing");
         var growth = lie.GrowthPercent ?? 0;
-        var length = Unsewn * (1 + growth / 100);
+        var length = EndOf(growth) - Left;
         svg.Rect(Left, 62, Unsewn, Thick, "pull-strip", 1).Text(Left, 82, "unsewn", "d-small");
         const double Scale = 7;
         double wave = Math.Min(lie.WaveMm * Scale, 16), step = SeamLie.WaveLengthMm * Scale / 2;

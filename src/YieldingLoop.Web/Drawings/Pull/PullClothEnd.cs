@@ -16,7 +16,7 @@ internal static class PullClothEnd
         if (layout.HasEdge && PullLayout.Rolled(rest))
         {
             // The edge goes round once inside the loops; what is left of it lies under the cloth it came from.
-            double inside = rest.Measures.CutEdgeMm - right, radius = Math.Clamp(inside / 4, 0.15, right / 3), turn = right - radius, under = Math.Max(turn - inside / 2, 0.1);
+            double inside = rest.Measures.CutEdgeMm - right, radius = PullLayout.RollRadiusMm(rest), turn = right - radius, under = Math.Max(turn - inside / 2, 0.1);
             parts.Append(Inv($"<path class=\"pull-cloth-rolled\"{Stroke(cloth)} stroke-width=\"{N(Math.Max(3, 2 * half * s))}\" d=\"M{N(left * s)} 0H{N(turn * s)}A{N(radius * s)} {N(radius * s)} 0 0 1 {N(turn * s)} {N(2 * radius * s)}H{N(under * s)}\"/>"));
         }
         else

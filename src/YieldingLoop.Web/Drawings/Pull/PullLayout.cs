@@ -53,12 +53,20 @@ public sealed class PullLayout
     {
     }
 
-    private PullLayout(DrawnStitch rest, List<PathPoint> points, double endPercent, IReadOnlyList<double> widthsMm, bool hasEdge, double ridgeMm, bool narrow)
+    /// <summary>Where everything stands of one of several seams that are shown in turn: only their cut edges differ.</summary>
+    private PullLayout(PullLayout all, DrawnStitch rest)
+    {
+        (Face, SmallFace, Back, Edge, Repeats, HasEdge, LowMm, HighMm, ClothLowMm) = (all.Face, all.SmallFace, all.Back, all.Edge, all.Repeats, all.HasEdge, all.LowMm, all.HighMm, all.ClothLowMm);
+        CutEdgeMm = EdgeOf(rest, HasEdge);
+        ClothHighMm = HasEdge ? CutEdgeMm : all.ClothHighMm;
+    }
+
+    private PullLayout(DrawnStitch rest, List<PathPoint> points, double endPercent, IReadOnlyList<double> widthsMm, bool hasEdge, double ridgeMm, bool narrow, double? furthestEdgeMm = null)
     {
         var faceWidth = narrow ? NarrowFace : WideFace;
         HasEdge = hasEdge;
         var thick = widthsMm.Max() / 2 + 0.15;
-        CutEdgeMm = !hasEdge ? 0 : Rolled(rest) ? rest.Measures.ReachMm : rest.Measures.CutEdgeMm;
+        CutEdgeMm = furthestEdgeMm ?? EdgeOf(rest, hasEdge);
         (LowMm, HighMm) = (points.Min(p => p.Across) - thick, Math.Max(points.Max(p => p.Across) + thick, CutEdgeMm));
         // The cloth goes on beside the stitch; past a cut edge there is none.
         (ClothLowMm, ClothHighMm) = (LowMm - ClothBesideMm, hasEdge ? CutEdgeMm : HighMm + ClothBesideMm);
@@ -75,9 +83,28 @@ public sealed class PullLayout
         SmallFace = new(PullSide.Face, SmallWidth, SmallHeight, small, Letters, 26 - ClothLowMm * small);
         Back = new(PullSide.Back, SmallWidth, SmallHeight, small, Letters, 26 + Math.Max(HighMm, ClothHighMm) * small);
         double above = Math.Max(points.Max(p => p.Through) + thick, ridgeMm + rest.Measures.ThicknessMm), below = -points.Min(p => p.Through) + thick;
+        if (hasEdge && Rolled(rest))
+        {
+            // From its end the cloth that is rolled in takes room below, and to the side by half its thickness.
+            (below, across) = (Math.Max(below, 2 * RollRadiusMm(rest) + rest.Measures.ThicknessMm / 2 + 0.1), across + rest.Measures.ThicknessMm / 2);
+        }
+
         var edge = Math.Min(Math.Min(Largest, (SmallWidth - 12) / across), (SmallHeight - 30) / (above + below));
         Edge = new(PullSide.Edge, SmallWidth, SmallHeight, edge, (SmallWidth - across * edge) / 2 - ClothLowMm * edge, 26 + above * edge + (SmallHeight - 30 - (above + below) * edge) / 2);
     }
+
+    /// <summary>Seams that are shown in turn, each where the one before it stood, at one scale.</summary>
+    /// <param name="stitches">The stitches, of one kind.</param>
+    /// <param name="widthsMm">How thick each thread is drawn, mm.</param>
+    /// <param name="hasEdge">Whether there is a cut edge.</param>
+    public static IReadOnlyList<PullLayout> Alike(IReadOnlyList<DrawnStitch> stitches, IReadOnlyList<double> widthsMm, bool hasEdge)
+    {
+        // The one whose edge lies furthest past its loops needs most room.
+        var all = new PullLayout(stitches.MaxBy(s => s.Measures.CutEdgeMm - s.Measures.ReachMm)!, [.. stitches.SelectMany(s => s.Threads).SelectMany(t => t)], 0, widthsMm, hasEdge, 0, true, stitches.Max(s => EdgeOf(s, hasEdge)));
+        return [.. stitches.Select(s => new PullLayout(all, s))];
+    }
+
+    private static double EdgeOf(DrawnStitch rest, bool hasEdge) => !hasEdge ? 0 : Rolled(rest) ? rest.Measures.ReachMm : rest.Measures.CutEdgeMm;
 
     /// <summary>How many repeats of the stitch the face shows.</summary>
     public int Repeats { get; }
@@ -114,6 +141,9 @@ public sealed class PullLayout
 
     /// <summary>The window on the edge.</summary>
     public PullWindow Edge { get; }
+
+    /// <summary>How tightly the cut edge is rolled in, mm: what is rolled goes once round.</summary>
+    internal static double RollRadiusMm(DrawnStitch rest) => Math.Clamp((rest.Measures.CutEdgeMm - rest.Measures.ReachMm) / 4, 0.15, rest.Measures.ReachMm / 3);
 
     /// <summary>Whether the cut edge is rolled into the stitch.</summary>
     public static bool Rolled(DrawnStitch rest) => rest.Measures.CutEdgeMm - rest.Measures.ReachMm > 0.5;

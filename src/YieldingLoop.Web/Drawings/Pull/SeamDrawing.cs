@@ -47,9 +47,69 @@ public class SeamDrawing
     {
         var svg = Begin(window, title, css);
         Defs(svg, window);
-        Seam(svg, window, -1, (int)Math.Ceiling((window.Width - window.Left) / (Rest.AdvanceMm * window.Scale)) + 1, Cloth(window, -window.Left, window.Width));
+        Seam(svg, window, -1, Repeats(window), Cloth(window, -window.Left, window.Width));
         Letters(svg, window, near);
         return Done(svg);
+    }
+
+    private int Repeats(PullWindow window) => (int)Math.Ceiling((window.Width - window.Left) / (Rest.AdvanceMm * window.Scale)) + 1;
+
+    /// <summary>
+    /// A side that never moves, in as few words as it can be written: what one thread has in one layer is one path, and a layer is
+    /// drawn once and shown again. For pictures of which many are sent at once.
+    /// </summary>
+    /// <param name="near">The side.</param>
+    /// <param name="title">What it shows, in words.</param>
+    public string Brief(StrandSide near, string title)
+    {
+        var window = near == StrandSide.Face ? layout.SmallFace : layout.Back;
+        var id = Id(window);
+        var svg = Begin(window, title, near == StrandSide.Face ? "pull-face-drawing" : "pull-back-drawing");
+        var layers = pieces.Strands.GroupBy(s => (s.Side, s.Layer)).OrderBy(g => g.Key).ToList();
+        if (near == StrandSide.Back)
+        {
+            layers.Reverse();
+        }
+
+        svg.Append("<defs>").Append(cloth.Pattern(id, window.Scale));
+        foreach (var (n, layer) in layers.Index())
+        {
+            var threads = layer.GroupBy(s => s.Thread).ToList();
+            foreach (var thread in threads)
+            {
+                svg.Append(Inv($"<path id=\"{id}{n}-{thread.Key}\" d=\"{string.Concat(thread.Select(s => PathOf(Rest, s, window)))}\"/>"));
+            }
+
+            svg.Append(Inv($"<g id=\"{id}{n}\">"));
+            foreach (var thread in threads)
+            {
+                svg.Append(Inv($"<g class=\"{bodies[thread.Key].Css}\"{bodies[thread.Key].Attribute}>"));
+                bodies[thread.Key].Draw(svg, Inv($"{id}{n}-{thread.Key}"), window.Scale);
+                svg.Append("</g>");
+            }
+
+            svg.Append("</g>");
+        }
+
+        svg.Append("</defs><g class=\"threads\">");
+        var covered = false;
+        foreach (var (n, layer) in layers.Index())
+        {
+            if (!covered && layer.Key.Side == near)
+            {
+                svg.Append("</g>").Append(Cloth(window, -window.Left, window.Width)).Append("<g class=\"threads\">");
+                covered = true;
+            }
+
+            for (var i = -1; i < Repeats(window); i++)
+            {
+                svg.Append(Inv($"<use href=\"#{id}{n}\" x=\"{N(i * Rest.AdvanceMm * window.Scale)}\"/>"));
+            }
+        }
+
+        svg.Append("</g>");
+        Letters(svg, window, near);
+        return Done(svg).Value!;
     }
 
     /// <summary>
@@ -69,6 +129,43 @@ public class SeamDrawing
         return Done(svg);
     }
 
+    /// <summary>The edge in as few words as it can be written: pieces of one thread that lie behind each other are one path.</summary>
+    public string BriefEdge(string title)
+    {
+        var window = layout.Edge;
+        var svg = Begin(window, title, "pull-edge-drawing");
+        var parts = new List<(int Thread, StringBuilder Path)>();
+        foreach (var strand in Nearer())
+        {
+            if (parts.Count == 0 || parts[^1].Thread != strand.Thread)
+            {
+                parts.Add((strand.Thread, new()));
+            }
+
+            parts[^1].Path.Append(PathOf(Rest, strand, window));
+        }
+
+        svg.Append("<defs>");
+        foreach (var (n, part) in parts.Index())
+        {
+            svg.Append(Inv($"<path id=\"{Id(window)}{n}\" d=\"")).Append(part.Path).Append("\"/>");
+        }
+
+        svg.Append(cloth.Pattern(Id(window), window.Scale)).Append("</defs>").Append(PullClothEnd.Draw(window, layout, Rest, cloth, ridgeMm));
+        foreach (var (n, part) in parts.Index())
+        {
+            svg.Append(Inv($"<g class=\"{bodies[part.Thread].Css}\"{bodies[part.Thread].Attribute}>"));
+            bodies[part.Thread].Draw(svg, Inv($"{Id(window)}{n}"), window.Scale);
+            svg.Append("</g>");
+        }
+
+        new Svg(svg).Text(8, 20, "Edge, from its end", "d-label");
+        return Done(svg).Value!;
+    }
+
+    /// <summary>The pieces as they are drawn from the end of the seam: the nearest last.</summary>
+    private IEnumerable<Strand> Nearer() => pieces.Strands.OrderByDescending(strand => Rest.Threads[strand.Thread][strand.From..(strand.To + 1)].Average(p => p.Along));
+
     /// <summary>The edge, from its end.</summary>
     public IHtmlContent Edge(string title)
     {
@@ -76,12 +173,10 @@ public class SeamDrawing
         var svg = Begin(window, title, "pull-edge-drawing");
         Defs(svg, window);
         svg.Append(PullClothEnd.Draw(window, layout, Rest, cloth, ridgeMm));
-        // The nearest of the threads are drawn last.
-        double Along(Strand strand) => Rest.Threads[strand.Thread][strand.From..(strand.To + 1)].Average(p => p.Along);
-        var order = Enumerable.Range(0, pieces.Strands.Count).OrderByDescending(k => Along(pieces.Strands[k]));
-        foreach (var k in order)
+        var index = pieces.Strands.Index().ToDictionary(s => s.Item, s => s.Index);
+        foreach (var strand in Nearer())
         {
-            svg.Append(Inv($"<use href=\"#{Id(window)}-body-{k}\" data-t=\"{pieces.Strands[k].Thread}\"/>"));
+            svg.Append(Inv($"<use href=\"#{Id(window)}-body-{index[strand]}\" data-t=\"{strand.Thread}\"/>"));
         }
 
         new Svg(svg).Text(8, 20, "Edge, from its end", "d-label");

@@ -15,7 +15,10 @@ namespace YieldingLoop.Web.Drawings.Pull;
 public sealed record ThreadBody(LaidThread Laid, string? Colour)
 {
     /// <summary>How thick it is drawn, mm.</summary>
-    public double WidthMm { get; } = Laid.Kind.BulkedDiameter(Laid.TensionCentinewtons);
+    public double WidthMm => Thicker * Laid.Kind.BulkedDiameter(Laid.TensionCentinewtons);
+
+    /// <summary>How much thicker than the model has it.</summary>
+    public double Thicker { get; init; } = 1;
 
     /// <summary>Its classes: the position's colour, and what it is made like.</summary>
     public string Css => $"th {ThreadLook.Class(Laid.Position)}{(Real is null ? "" : " has-colour")}{(Laid.Kind.Textured ? " th-textured" : "")}";

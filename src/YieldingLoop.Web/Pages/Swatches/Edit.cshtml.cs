@@ -33,6 +33,9 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
     /// <summary>Whether the set-up was on its machine.</summary>
     public bool ThreadedUp { get; private set; }
 
+    /// <summary>The readings that can be taken by dragging a drawing.</summary>
+    public IReadOnlyList<MatchReading> Readings { get; private set; } = [];
+
     /// <summary>The other swatches of the set-up.</summary>
     public IReadOnlyList<SwatchListing> Others { get; private set; } = [];
 
@@ -57,6 +60,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
 
         NotAsCard = row is not null ? [] : [.. SetupDifferences.Between(Card.Plan.Setup, state.Over(Card.Plan.Setup)).Where(d => d.Finding.Code is not ("changed-dial" or "changed-length" or "changed-differential")).Select(d => Sentences.Fragment(d.Finding))];
         Others = [.. (await swatches.OfSetupAsync(Setup.Id)).Where(s => s.Id != row?.Id)];
+        Readings = Store.Swatches.CaseOf(Setup.Snapshot, new() { Setup = Sewn }) is { } seam ? MatchReading.Of(seam, Card.Plan.Targets) : [];
         ThreadedUp = Setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(Setup.Id);
         if (HttpMethods.IsGet(Request.Method))
         {
@@ -96,7 +100,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
         reader.Add(SetupCheck.Problems(Setup.Snapshot.Machine, entry.Setup).Select(p => p with { Field = FieldOf(p.Field) }));
         if (Store.Swatches.CaseOf(Setup.Snapshot, entry) is { } seam)
         {
-            reader.Add(entry.Problems(seam));
+            reader.Add(entry.Problems(seam).Select(p => p with { Field = RowOf(p.Field) }));
         }
         else
         {
@@ -114,6 +118,19 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
         return index >= 0 ? $"dials[{index}].number" : field is "stitchLengthMm" or "differential" ? field : "setupId";
     }
 
+    /// <summary>Where in the form a row's reading stands.</summary>
+    private string RowOf(string field)
+    {
+        var parts = field.Split('.');
+        if (parts is not ["readings", "skipsByPosition" or "needleLoopMm", ..])
+        {
+            return field;
+        }
+
+        var index = parts.Length > 2 ? SwatchForm.RowsOf(Setup.Snapshot.Plan).ToList().FindIndex(r => r.Id() == parts[2]) : -1;
+        return index < 0 ? "readings.skips" : $"rows[{index}].{(parts[1] == "skipsByPosition" ? "skips" : "loopMm")}";
+    }
+
     protected override Task<SaveResult> SaveAsync(SwatchEntry entry, int? id) => swatches.SaveAsync(entry, Setup.Id, id, Input.Version, Input.Key);
 
     protected override string AfterSaving(int id) => $"/swatches/{id}";
@@ -121,24 +138,51 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
     protected override string SaidOf(SwatchRow row, bool made) => made ? $"Saved: swatch {row.Id}. Write {row.Id} on the cloth." : $"Saved: swatch {row.Id}, as it stands now.";
 
     protected override string? PartName(string list, int index) =>
-        list == "Dials" && SwatchForm.DialsOf(Setup.Snapshot.Plan) is var dials && index < dials.Count ? Wording.Say(dials[index].Name()) : null;
+        (list switch { "Dials" => SwatchForm.DialsOf(Setup.Snapshot.Plan), "Rows" => SwatchForm.RowsOf(Setup.Snapshot.Plan), _ => [] }) is var places && index < places.Count ? Wording.Say(places[index].Name()) : null;
+
+    /// <summary>What a row that is read by itself is called.</summary>
+    public string RowName(int index) => ThreadPositions.TryFromId(Input.Rows[index].Position ?? "", out var position) ? position.Name() : "";
 
     /// <summary>What the form says as it is typed; nothing is saved.</summary>
     public async Task<IActionResult> OnPostAnswerAsync(string id)
     {
-        if (!TryReadId(id))
-        {
-            return NotFound();
-        }
-
-        var row = RecordId is { } number ? await Rows.FirstOrDefaultAsync(r => r.Id == number) : null;
-        if ((row is null && RecordId is not null) || await FindSetupAsync(row) is null)
+        if (!await FindAsync(id))
         {
             return NotFound();
         }
 
         var entry = ReadEntry(Reader());
         return Partial("_Answer", ModelState.IsValid ? await AnswerOfAsync(entry, RecordId) : null);
+    }
+
+    /// <summary>The drawings of one reading, of the set-up as the form has it.</summary>
+    public async Task<IActionResult> OnPostMatchAsync(string id, string reading)
+    {
+        if (!await FindAsync(id))
+        {
+            return NotFound();
+        }
+
+        // Only what it was sewn with is looked at; the readings may be half typed.
+        var entry = Input.Read(Sewn, Reader());
+        if (SetupCheck.Problems(Setup.Snapshot.Machine, entry.Setup).Count > 0)
+        {
+            // The form says what is wrong; there is only nothing to draw.
+            return new NoContentResult();
+        }
+
+        return Enum.TryParse<SwatchAspect>(reading, out var aspect) && MatchSheet.Of(Setup.Snapshot, entry, aspect, Wording) is { } sheet ? Content(sheet.Document, "application/json") : BadRequest();
+    }
+
+    private async Task<bool> FindAsync(string id)
+    {
+        if (!TryReadId(id))
+        {
+            return false;
+        }
+
+        var row = RecordId is { } number ? await Rows.FirstOrDefaultAsync(r => r.Id == number) : null;
+        return (row is not null || RecordId is null) && await FindSetupAsync(row) is not null;
     }
 
     private async Task<SwatchAnswer?> AnswerOfAsync(SwatchEntry entry, int? id) =>

@@ -12,7 +12,8 @@ namespace YieldingLoop.Web.Pages.Swatches;
 /// <param name="Wanted">What passes.</param>
 /// <param name="Within">Whether it passes.</param>
 /// <param name="Off">How far it lies outside; empty where it passes.</param>
-public sealed record SwatchLine(string Name, string Read, string Wanted, bool Within, string Off);
+/// <param name="Predicted">What was predicted before this swatch, told only now that it was read; empty where nothing was.</param>
+public sealed record SwatchLine(string Name, string Read, string Wanted, bool Within, string Off, string Predicted);
 
 /// <summary>A prediction before and after this swatch taught.</summary>
 /// <param name="Name">What.</param>
@@ -82,7 +83,7 @@ public sealed record SwatchAnswer
             AsCard = Store.Swatches.AsCard(plan, entry),
             Any = read.Any,
             RestsOn = verdict.Stitches is { } stitches ? $"It rests on {stitches} stitches, in which a skip of one in a hundred shows {FieldText.Round(10 * StripLength.ShowsRareSkip(stitches), 0)} times in ten." : "",
-            Lines = [.. verdict.Findings.Select(f => Line(f, wording))],
+            Lines = [.. verdict.Findings.Select(f => Line(f, was, wording))],
             Missing = [.. verdict.Missing.Select(a => wording.Say(NameOf(a)))],
             Strip = [.. Lengths(entry.Strip, advice.Says.All(s => s.Code is "strip-flat" or "strip-curls"))],
             Says = [.. advice.Says.Select(f => wording.Say(SwatchWords.Of(f)))],
@@ -123,7 +124,7 @@ public sealed record SwatchAnswer
         return lines.OfType<TaughtLine>().Where(l => l.Before != l.After);
     }
 
-    private static SwatchLine Line(SwatchFinding finding, Wording wording)
+    private static SwatchLine Line(SwatchFinding finding, SeamAssessment predicted, Wording wording)
     {
         var (target, unit) = (finding.Target, UnitOf(finding.Aspect));
         string Figure(double value, bool sign) => unit switch
@@ -150,7 +151,25 @@ public sealed record SwatchAnswer
                 _ => "",
             }),
         };
-        return new(wording.Say(NameOf(finding.Aspect)), read, wanted, finding.Within, finding.Within ? "" : unit switch { "" => "not so", "%" or "share" => $"{FieldText.Round((unit == "%" ? 1 : 100) * finding.OffBy)} points outside", _ => $"{Figure(finding.OffBy, false)} outside" });
+        return new(wording.Say(NameOf(finding.Aspect)), read, wanted, finding.Within, finding.Within ? "" : unit switch { "" => "not so", "%" or "share" => $"{FieldText.Round((unit == "%" ? 1 : 100) * finding.OffBy)} points outside", _ => $"{Figure(finding.OffBy, false)} outside" },
+            Foretold(finding.Aspect, predicted) is not { } band ? "" : band.Low == band.High ? Figure(band.Middle, signed) : $"{Figure(band.Low, signed)} to {Figure(band.High, signed)}");
+    }
+
+    /// <summary>What was predicted of a reading, with its band where it has one; null where nothing was.</summary>
+    private static Interval? Foretold(SwatchAspect aspect, SeamAssessment predicted)
+    {
+        static Interval? Bare(double? figure) => figure is { } middle ? new(middle, middle, middle) : null;
+        return aspect switch
+        {
+            SwatchAspect.MeetingLine => predicted.MeetingLineMm,
+            SwatchAspect.Growth => predicted.GrowthPercent,
+            SwatchAspect.Hold => predicted.YieldPercent,
+            SwatchAspect.Gap => Bare(predicted.Seam.GapMm),
+            SwatchAspect.Overhang => Bare(predicted.Seam.OverhangMm),
+            SwatchAspect.CoverFace => Bare(predicted.Seam.CoverFace),
+            SwatchAspect.CoverBack => Bare(predicted.Seam.CoverBack),
+            _ => null,
+        };
     }
 
     private static string NameOf(SwatchAspect aspect) => aspect switch

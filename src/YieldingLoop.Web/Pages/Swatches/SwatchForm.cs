@@ -16,6 +16,16 @@ public sealed class DialField
     public string? Number { get; set; }
 }
 
+/// <summary>What one needle's row shows.</summary>
+public sealed class RowField
+{
+    public string? Position { get; set; }
+
+    public string? Skips { get; set; }
+
+    public string? LoopMm { get; set; }
+}
+
 /// <summary>A strip as it is typed.</summary>
 public sealed class StripForm
 {
@@ -43,6 +53,8 @@ public sealed class ReadingsForm
     public string? GapMm { get; set; }
 
     public string? OverhangMm { get; set; }
+
+    public string? GrowthPercent { get; set; }
 
     public string? CoverFace { get; set; }
 
@@ -84,6 +96,8 @@ public sealed class SwatchForm : RecordForm
 
     public List<DialField> Dials { get; set; } = [];
 
+    public List<RowField> Rows { get; set; } = [];
+
     public string? StitchLengthMm { get; set; }
 
     public string? Differential { get; set; }
@@ -116,6 +130,13 @@ public sealed class SwatchForm : RecordForm
         {
             Unit = unit, Version = row?.Version ?? 0, SetupId = setup.Id,
             Dials = [.. DialsOf(setup.Snapshot.Plan).Select(d => new DialField { Position = d.Id(), Number = FieldText.Of(entry.Setup.Dials[d].Number()) })],
+            Rows =
+            [
+                .. RowsOf(setup.Snapshot.Plan).Select(p => new RowField
+                {
+                    Position = p.Id(), Skips = read.SkipsByPosition?.TryGetValue(p, out var skips) == true ? FieldText.Of(skips) : "", LoopMm = read.NeedleLoopMm?.TryGetValue(p, out var loop) == true ? FieldText.Of(loop) : "",
+                }),
+            ],
             StitchLengthMm = FieldText.Of(entry.Setup.StitchLengthMm.Number()), Differential = FieldText.Of(entry.Setup.Differential.Number()),
             Strip = new()
             {
@@ -124,7 +145,7 @@ public sealed class SwatchForm : RecordForm
             },
             Readings = new()
             {
-                MeetingLineMm = FieldText.Of(read.MeetingLineMm), GapMm = FieldText.Of(read.GapMm), OverhangMm = FieldText.Of(read.OverhangMm), CoverFace = FieldText.Of(100 * read.CoverFace), CoverBack = FieldText.Of(100 * read.CoverBack),
+                MeetingLineMm = FieldText.Of(read.MeetingLineMm), GapMm = FieldText.Of(read.GapMm), OverhangMm = FieldText.Of(read.OverhangMm), GrowthPercent = FieldText.Of(read.GrowthPercent), CoverFace = FieldText.Of(100 * read.CoverFace), CoverBack = FieldText.Of(100 * read.CoverBack),
                 Ridge = read.Ridge, CurlsTo = read.CurlsTo, Skips = FieldText.Of(read.Skips), Stitches = FieldText.Of(read.Stitches), FirstSkipAt = FieldText.Of(read.FirstSkipAt), BrokeAt = read.BrokeAt?.Id(),
                 BrokeAfterStitches = FieldText.Of(read.BrokeAfterStitches), PoppedAt = read.PoppedAt?.Id(), PoppedAtPercent = FieldText.Of(read.PoppedAtPercent), HeldToPercent = FieldText.Of(read.HeldToPercent),
                 ThreadsShow = read.ThreadsShow, RawEdgeCaught = read.RawEdgeCaught, RowsParallel = read.RowsParallel, Wrapped = read.Wrapped,
@@ -135,6 +156,13 @@ public sealed class SwatchForm : RecordForm
 
     /// <summary>The dials a set-up is laid by, each once.</summary>
     internal static IReadOnlyList<ThreadPosition> DialsOf(SetupPlan plan) => [.. plan.Setup.Dials.Select(d => d.Key)];
+
+    /// <summary>The rows that are read one by one: the needles' of a stitch that has several.</summary>
+    internal static IReadOnlyList<ThreadPosition> RowsOf(SetupPlan plan)
+    {
+        ThreadPosition[] rows = [.. plan.Threads.Select(t => t.Position).Where(p => p.IsNeedle())];
+        return rows.Length > 1 ? rows : [];
+    }
 
     /// <summary>Reads the form.</summary>
     /// <param name="sewn">What the machine stood at beside the numbers that are typed.</param>
@@ -147,6 +175,25 @@ public sealed class SwatchForm : RecordForm
             if (ThreadPositions.TryFromId(field.Position ?? "", out var position) && reader.Number($"Dials[{i}].Number", field.Number) is { } number)
             {
                 dials = dials.With(position, number);
+            }
+        }
+
+        var (skips, loops) = (new Dictionary<ThreadPosition, int>(), new Dictionary<ThreadPosition, double>());
+        foreach (var (i, field) in Rows.Index())
+        {
+            if (!ThreadPositions.TryFromId(field.Position ?? "", out var position))
+            {
+                continue;
+            }
+
+            if (!string.IsNullOrWhiteSpace(field.Skips) && reader.Count($"Rows[{i}].Skips", field.Skips) is { } skipped)
+            {
+                skips[position] = skipped;
+            }
+
+            if (reader.Number($"Rows[{i}].LoopMm", field.LoopMm) is { } loop)
+            {
+                loops[position] = loop;
             }
         }
 
@@ -170,9 +217,11 @@ public sealed class SwatchForm : RecordForm
             },
             Readings = new()
             {
-                MeetingLineMm = Number("MeetingLineMm", read.MeetingLineMm), GapMm = Number("GapMm", read.GapMm), OverhangMm = Number("OverhangMm", read.OverhangMm),
+                MeetingLineMm = Number("MeetingLineMm", read.MeetingLineMm), GapMm = Number("GapMm", read.GapMm), OverhangMm = Number("OverhangMm", read.OverhangMm), GrowthPercent = Number("GrowthPercent", read.GrowthPercent),
                 CoverFace = Number("CoverFace", read.CoverFace) / 100, CoverBack = Number("CoverBack", read.CoverBack) / 100, Ridge = read.Ridge, CurlsTo = read.CurlsTo,
-                Skips = Count("Skips", read.Skips), Stitches = Count("Stitches", read.Stitches), FirstSkipAt = Count("FirstSkipAt", read.FirstSkipAt),
+                // Whoever counted every row need not add them up.
+                Skips = Count("Skips", read.Skips) ?? (string.IsNullOrWhiteSpace(read.Skips) && skips.Count > 0 && skips.Count == Rows.Count ? (int)Math.Min(int.MaxValue, skips.Values.Sum(s => (long)s)) : null),
+                SkipsByPosition = skips.Count > 0 ? skips : null, NeedleLoopMm = loops.Count > 0 ? loops : null, Stitches = Count("Stitches", read.Stitches), FirstSkipAt = Count("FirstSkipAt", read.FirstSkipAt),
                 BrokeAt = Position(read.BrokeAt), BrokeAfterStitches = Count("BrokeAfterStitches", read.BrokeAfterStitches),
                 PoppedAt = Position(read.PoppedAt), PoppedAtPercent = Number("PoppedAtPercent", read.PoppedAtPercent), HeldToPercent = Number("HeldToPercent", read.HeldToPercent),
                 ThreadsShow = read.ThreadsShow, RawEdgeCaught = read.RawEdgeCaught, RowsParallel = read.RowsParallel, Wrapped = read.Wrapped,
