@@ -22,7 +22,7 @@ internal static class Legibility
                 using var reader = command.ExecuteReader();
                 while (reader.Read())
                 {
-                    if (reader.IsDBNull(0) || !StoredFormat.IsLegible(reader.GetString(0), property.ClrType))
+                    if (reader.IsDBNull(0) ? !property.IsNullable : !StoredFormat.IsLegible(reader.GetString(0), property.ClrType))
                     {
                         return named ? $"“{reader.GetString(1)}” among the {table.ToLowerInvariant()}" : $"number {reader.GetValue(1)} among the {table.ToLowerInvariant()}";
                     }

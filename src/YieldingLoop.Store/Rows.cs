@@ -130,6 +130,47 @@ public sealed class SwatchRow : EntryRow<SwatchEntry>
 
     /// <summary>Whether it passed, by the targets of its set-up.</summary>
     public bool Passed { get; set; }
+
+    /// <summary>Its photo; null where there is none.</summary>
+    public int? PhotoId { get; set; }
+
+    public PhotoRow? Photo { get; set; }
+
+    /// <summary>Identifiers of the kinds of thread it was sewn with, each between blanks, so that lists find them.</summary>
+    public string ThreadKinds { get; set; } = "";
+
+    /// <summary>Whether it teaches nothing, because somebody said so.</summary>
+    public bool LeftOut { get; set; }
+
+    /// <summary>What it teaches; null where nothing can be made of it.</summary>
+    public Lesson? Lesson { get; set; }
+
+    /// <summary>When its metres and stitches were taken from cones and needles; null while they were not.</summary>
+    public DateTimeOffset? RunDownAt { get; set; }
+}
+
+/// <summary>A photo, written anew as a JPEG that says nothing but the picture. One that no swatch has is swept up after a while.</summary>
+public sealed class PhotoRow
+{
+    public int Id { get; set; }
+
+    /// <summary>What forms and pages call it.</summary>
+    public Guid Key { get; set; }
+
+    /// <summary>A photo never changes.</summary>
+    public int Version { get; set; } = 1;
+
+    public required byte[] Picture { get; set; }
+
+    public required byte[] Thumbnail { get; set; }
+
+    /// <summary>Width, pixels.</summary>
+    public int Width { get; set; }
+
+    /// <summary>Height, pixels.</summary>
+    public int Height { get; set; }
+
+    public DateTimeOffset AddedAt { get; set; }
 }
 
 /// <summary>A needle that went from the drawer into a machine.</summary>

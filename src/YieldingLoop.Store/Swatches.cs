@@ -46,17 +46,35 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
             return new SaveResult.Missing();
         }
 
-        var passed = SwatchVerdict.Of(setup.Snapshot.Plan.Targets, entry.Read).Passed;
-        (row.Entry, row.SetupId, row.SeamId, row.ClothId, row.MachineId, row.Passed) = (entry, setupId, setup.SeamId, setup.ClothId, setup.MachineId, passed);
+        Fill(row, entry, setup);
+        (row.SetupId, row.SeamId, row.ClothId, row.MachineId) = (setupId, setup.SeamId, setup.ClothId, setup.MachineId);
+        if (entry.Photo is { } photo && await context.Photos.Where(p => p.Key == photo.Key).Select(p => (int?)p.Id).FirstOrDefaultAsync() is { } photoId)
+        {
+            row.PhotoId = photoId;
+        }
+        else
+        {
+            // An older copy that was restored may not know the photo of a form that was open.
+            (row.PhotoId, row.Entry) = (null, entry with { Photo = null });
+        }
+
         (row.PutAwayAt, row.PutAwayWith) = (null, null);
         var result = id is null ? await writer.InsertAsync(row, key) : await writer.UpdateAsync(row, version, key);
         if (result is SaveResult.Saved { Again: false } saved)
         {
-            await SettleAsync(setup, saved.Id, passed && AsCard(setup.Snapshot.Plan, entry), id is null ? entry : null);
+            await SettleAsync(setup, saved.Id, row.Passed && AsCard(setup.Snapshot.Plan, entry), id is null ? entry : null);
         }
 
         return result;
     });
+
+    /// <summary>Writes an entry into its row, with what follows from it.</summary>
+    internal static void Fill(SwatchRow row, SwatchEntry entry, SetupRow setup)
+    {
+        row.Entry = entry;
+        (row.Passed, row.LeftOut) = (SwatchVerdict.Of(setup.Snapshot.Plan.Targets, entry.Read).Passed, entry.LeftOut is not null);
+        (row.Lesson, row.ThreadKinds) = (LessonOf(setup.Snapshot, entry), KindsOf(setup.Snapshot, entry));
+    }
 
     private async Task SettleAsync(SetupRow setup, int swatchId, bool passes, SwatchEntry? sewnNow)
     {
@@ -91,19 +109,24 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
     public async Task<IReadOnlyList<SwatchListing>> OfSetupAsync(int setupId) =>
         await All.Where(s => s.SetupId == setupId && s.PutAwayAt == null).OrderByDescending(s => s.Id).Take(MostTaught).Select(s => new SwatchListing(s.Id, s.CreatedAt, s.Passed, s.Entry)).ToListAsync();
 
-    /// <summary>The swatches of a machine, as they teach.</summary>
+    /// <summary>The swatches of a machine, as they teach, the newest first.</summary>
     /// <param name="machineId">The machine.</param>
     /// <param name="except">A swatch that does not count, because it is the one that is looked at.</param>
     public async Task<IReadOnlyList<TaughtSwatch>> OfMachineAsync(int machineId, int? except = null)
     {
-        var rows = await All.Where(s => s.MachineId == machineId && s.PutAwayAt == null && s.Id != except).OrderByDescending(s => s.Id).Take(MostTaught).Select(s => new { s.Id, s.ClothId, s.SetupId, s.Entry }).ToListAsync();
-        var setups = rows.Select(r => r.SetupId).Distinct().ToList();
-        var snapshots = await context.Setups.AsNoTracking().Where(s => setups.Contains(s.Id)).Select(s => new { s.Id, s.Snapshot }).ToDictionaryAsync(s => s.Id, s => s.Snapshot);
-        return [.. rows.Select(r => CaseOf(snapshots[r.SetupId], r.Entry) is { } sewn ? TaughtOf(r.Id, r.ClothId, r.Entry, sewn) : null).OfType<TaughtSwatch>()];
+        var rows = await All.Where(s => s.MachineId == machineId && s.PutAwayAt == null && s.Id != except).OrderByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(MostTaught)
+            .Select(s => new { s.Id, s.ClothId, s.Lesson, s.LeftOut }).ToListAsync();
+        var outdated = rows.Where(r => r.Lesson is not { ModelVersion: SeamModel.Version }).Select(r => r.Id).ToList();
+        var anew = outdated.Count == 0 ? [] : (await All.Where(s => outdated.Contains(s.Id)).Select(s => new { s.Id, s.Entry, s.Setup!.Snapshot }).ToListAsync()).ToDictionary(s => s.Id, s => LessonOf(s.Snapshot, s.Entry));
+        return [.. rows.Select(r => (r.Lesson is { ModelVersion: SeamModel.Version } lesson ? lesson : anew[r.Id]) is { } known ? new TaughtSwatch(r.Id, ClothKey(r.ClothId), known) { LeftOut = r.LeftOut } : null).OfType<TaughtSwatch>()];
     }
 
     /// <summary>A swatch as it teaches. A cloth on record is a kind of its own.</summary>
-    public static TaughtSwatch TaughtOf(int id, int clothId, SwatchEntry entry, SeamCase sewn) => new(id, sewn, entry.Read, ClothKey(clothId)) { LeftOut = entry.LeftOut is not null, CrackledAtPercent = entry.CrackledAtPercent };
+    public static TaughtSwatch TaughtOf(int id, int clothId, SwatchEntry entry, SeamCase sewn) => new(id, ClothKey(clothId), Lesson.Of(sewn, entry.Read, entry.CrackledAtPercent)) { LeftOut = entry.LeftOut is not null };
+
+    private static Lesson? LessonOf(SetupSnapshot snapshot, SwatchEntry entry) => CaseOf(snapshot, entry) is { } sewn ? Lesson.Of(sewn, entry.Read, entry.CrackledAtPercent) : null;
+
+    private static string KindsOf(SetupSnapshot snapshot, SwatchEntry entry) => $" {string.Join(' ', entry.Setup.Over(snapshot.Plan.Setup).Threads.Select(t => t.Value.KindId).Distinct().Order(StringComparer.Ordinal))} ";
 
     /// <summary>What tells one kind of cloth from another.</summary>
     public static string ClothKey(int clothId) => clothId.ToString(CultureInfo.InvariantCulture);

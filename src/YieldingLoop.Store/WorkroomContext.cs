@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using YieldingLoop.Core.Swatches;
 using YieldingLoop.Store.Formats;
 using YieldingLoop.Store.Records;
 
@@ -29,6 +30,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
     public DbSet<ThreadUpRow> ThreadUps => Set<ThreadUpRow>();
 
     public DbSet<SwatchRow> Swatches => Set<SwatchRow>();
+
+    public DbSet<PhotoRow> Photos => Set<PhotoRow>();
 
     public DbSet<DraftRow> Drafts => Set<DraftRow>();
 
@@ -69,6 +72,18 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         swatch.HasOne(s => s.Seam).WithMany().HasForeignKey(s => s.SeamId).OnDelete(DeleteBehavior.Restrict);
         swatch.HasOne(s => s.Cloth).WithMany().HasForeignKey(s => s.ClothId).OnDelete(DeleteBehavior.Restrict);
         swatch.HasOne(s => s.Machine).WithMany().HasForeignKey(s => s.MachineId).OnDelete(DeleteBehavior.Restrict);
+        swatch.HasOne(s => s.Photo).WithMany().HasForeignKey(s => s.PhotoId).OnDelete(DeleteBehavior.Restrict);
+        swatch.HasIndex(s => s.PhotoId).HasFilter("PhotoId IS NOT NULL");
+        swatch.Property(s => s.ThreadKinds).HasDefaultValue("");
+        swatch.Property(s => s.Lesson).HasConversion<JsonColumn<Lesson>, ReplacedNotChanged<Lesson>>();
+        // Lists: the newest first, of everything, of one cloth, of one machine, of those that passed; a kind of thread is looked for in the index alone.
+        swatch.HasIndex(s => new { s.PutAwayAt, s.CreatedAt, s.ThreadKinds });
+        swatch.HasIndex(s => new { s.ClothId, s.PutAwayAt, s.CreatedAt });
+        swatch.HasIndex(s => new { s.MachineId, s.PutAwayAt, s.CreatedAt });
+        swatch.HasIndex(s => new { s.Passed, s.PutAwayAt, s.CreatedAt });
+        var photo = modelBuilder.Entity<PhotoRow>();
+        photo.HasIndex(p => p.Key).IsUnique();
+        photo.Property(p => p.Version).HasDefaultValue(1);
         // No foreign key: a set-up is older than its swatches, and rows are written one after the other.
         setup.HasIndex(s => s.PassedBySwatchId).HasFilter("PassedBySwatchId IS NOT NULL");
 

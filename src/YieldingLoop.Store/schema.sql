@@ -145,24 +145,40 @@ CREATE TABLE "ThreadUps" (
     CONSTRAINT "FK_ThreadUps_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_ThreadUps_Setups_SetupId" FOREIGN KEY ("SetupId") REFERENCES "Setups" ("Id") ON DELETE RESTRICT
 );
+CREATE TABLE "Photos" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Photos" PRIMARY KEY AUTOINCREMENT,
+    "Key" TEXT NOT NULL,
+    "Version" INTEGER NOT NULL DEFAULT 1,
+    "Picture" BLOB NOT NULL,
+    "Thumbnail" BLOB NOT NULL,
+    "Width" INTEGER NOT NULL,
+    "Height" INTEGER NOT NULL,
+    "AddedAt" INTEGER NOT NULL
+);
 CREATE TABLE "Swatches" (
     "Id" INTEGER NOT NULL CONSTRAINT "PK_Swatches" PRIMARY KEY AUTOINCREMENT,
-    "SetupId" INTEGER NOT NULL,
-    "SeamId" INTEGER NOT NULL,
-    "ClothId" INTEGER NOT NULL,
-    "MachineId" INTEGER NOT NULL,
-    "Passed" INTEGER NOT NULL,
-    "Version" INTEGER NOT NULL,
-    "SubmissionKey" TEXT NOT NULL,
-    "Name" TEXT NOT NULL,
-    "CreatedAt" INTEGER NOT NULL,
     "ChangedAt" INTEGER NOT NULL,
-    "PutAwayAt" INTEGER NULL,
-    "PutAwayWith" TEXT NULL,
+    "ClothId" INTEGER NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
     "Demo" INTEGER NOT NULL,
     "Entry" TEXT NOT NULL,
+    "LeftOut" INTEGER NOT NULL,
+    "Lesson" TEXT NULL,
+    "MachineId" INTEGER NOT NULL,
+    "Name" TEXT NOT NULL,
+    "Passed" INTEGER NOT NULL,
+    "PhotoId" INTEGER NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "RunDownAt" INTEGER NULL,
+    "SeamId" INTEGER NOT NULL,
+    "SetupId" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "ThreadKinds" TEXT NOT NULL DEFAULT '',
+    "Version" INTEGER NOT NULL,
     CONSTRAINT "FK_Swatches_Cloths_ClothId" FOREIGN KEY ("ClothId") REFERENCES "Cloths" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_Swatches_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
+    CONSTRAINT "FK_Swatches_Photos_PhotoId" FOREIGN KEY ("PhotoId") REFERENCES "Photos" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_Swatches_Seams_SeamId" FOREIGN KEY ("SeamId") REFERENCES "Seams" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_Swatches_Setups_SetupId" FOREIGN KEY ("SetupId") REFERENCES "Setups" ("Id") ON DELETE RESTRICT
 );
@@ -225,9 +241,13 @@ CREATE INDEX IX_Seams_List ON Seams (ChangedAt DESC, Id DESC, Name, ClothId, Put
 CREATE INDEX IX_Seams_Passed ON Seams (ChangedAt DESC, Id DESC, Name, ClothId, PutAwayAt, Passed) WHERE PutAwayAt IS NULL AND Passed;
 CREATE INDEX IX_Cloths_Name ON Cloths (Name);
 CREATE INDEX "IX_Setups_PassedBySwatchId" ON "Setups" ("PassedBySwatchId") WHERE PassedBySwatchId IS NOT NULL;
+CREATE UNIQUE INDEX "IX_Photos_Key" ON "Photos" ("Key");
 CREATE INDEX "IX_Swatches_ChangedAt" ON "Swatches" ("ChangedAt");
-CREATE INDEX "IX_Swatches_ClothId" ON "Swatches" ("ClothId");
-CREATE INDEX "IX_Swatches_MachineId" ON "Swatches" ("MachineId");
+CREATE INDEX "IX_Swatches_ClothId_PutAwayAt_CreatedAt" ON "Swatches" ("ClothId", "PutAwayAt", "CreatedAt");
+CREATE INDEX "IX_Swatches_MachineId_PutAwayAt_CreatedAt" ON "Swatches" ("MachineId", "PutAwayAt", "CreatedAt");
+CREATE INDEX "IX_Swatches_Passed_PutAwayAt_CreatedAt" ON "Swatches" ("Passed", "PutAwayAt", "CreatedAt");
+CREATE INDEX "IX_Swatches_PhotoId" ON "Swatches" ("PhotoId") WHERE PhotoId IS NOT NULL;
+CREATE INDEX "IX_Swatches_PutAwayAt_CreatedAt_ThreadKinds" ON "Swatches" ("PutAwayAt", "CreatedAt", "ThreadKinds");
 CREATE INDEX "IX_Swatches_SeamId" ON "Swatches" ("SeamId");
 CREATE INDEX "IX_Swatches_SetupId" ON "Swatches" ("SetupId");
 CREATE UNIQUE INDEX "IX_Swatches_SubmissionKey" ON "Swatches" ("SubmissionKey");
@@ -252,3 +272,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261126125707_Ends', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261126161739_OneSetup', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127024912_Versions', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127093316_Swatches', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261127120505_PhotosAndLessons', '10.0.12');

@@ -59,6 +59,9 @@ public sealed record SwatchEntry
     /// <summary>Why it teaches nothing; null where it teaches.</summary>
     public LeftOut? LeftOut { get; init; }
 
+    /// <summary>Its photo; null where there is none.</summary>
+    public SwatchPhoto? Photo { get; init; }
+
     /// <summary>Whatever else there is to say.</summary>
     public string Note { get; init; } = "";
 
@@ -87,6 +90,7 @@ public sealed record SwatchEntry
             problems.Add(new("crackledAtPercent", "A stretch from 1 to 700 % is believed here."));
         }
 
+        problems.AddRange((Photo?.Ruler?.Problems() ?? []).Select(p => p with { Field = "photo.ruler." + p.Field }));
         if (Note.Length > LongestNote)
         {
             problems.Add(new("note", $"A note has at most {LongestNote} characters."));

@@ -20,10 +20,10 @@ namespace YieldingLoop.Store.CompiledModel
                 "YieldingLoop.Store.SwatchRow",
                 typeof(SwatchRow),
                 baseEntityType,
-                propertyCount: 15,
-                navigationCount: 4,
-                foreignKeyCount: 4,
-                unnamedIndexCount: 6,
+                propertyCount: 20,
+                navigationCount: 5,
+                foreignKeyCount: 5,
+                unnamedIndexCount: 9,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -73,6 +73,22 @@ namespace YieldingLoop.Store.CompiledModel
                 valueConverter: new JsonColumn<SwatchEntry>(),
                 valueComparer: new ReplacedNotChanged<SwatchEntry>());
 
+            var leftOut = runtimeEntityType.AddProperty(
+                "LeftOut",
+                typeof(bool),
+                propertyInfo: typeof(SwatchRow).GetProperty("LeftOut", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwatchRow).GetField("<LeftOut>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: false);
+
+            var lesson = runtimeEntityType.AddProperty(
+                "Lesson",
+                typeof(Lesson),
+                propertyInfo: typeof(SwatchRow).GetProperty("Lesson", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwatchRow).GetField("<Lesson>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonColumn<Lesson>(),
+                valueComparer: new ReplacedNotChanged<Lesson>());
+
             var machineId = runtimeEntityType.AddProperty(
                 "MachineId",
                 typeof(int),
@@ -93,6 +109,13 @@ namespace YieldingLoop.Store.CompiledModel
                 fieldInfo: typeof(SwatchRow).GetField("<Passed>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: false);
 
+            var photoId = runtimeEntityType.AddProperty(
+                "PhotoId",
+                typeof(int?),
+                propertyInfo: typeof(SwatchRow).GetProperty("PhotoId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwatchRow).GetField("<PhotoId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var putAwayAt = runtimeEntityType.AddProperty(
                 "PutAwayAt",
                 typeof(DateTimeOffset?),
@@ -107,6 +130,14 @@ namespace YieldingLoop.Store.CompiledModel
                 propertyInfo: typeof(Row).GetProperty("PutAwayWith", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Row).GetField("<PutAwayWith>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
+
+            var runDownAt = runtimeEntityType.AddProperty(
+                "RunDownAt",
+                typeof(DateTimeOffset?),
+                propertyInfo: typeof(SwatchRow).GetProperty("RunDownAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwatchRow).GetField("<RunDownAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new DateTimeOffsetToUtcTicks());
 
             var seamId = runtimeEntityType.AddProperty(
                 "SeamId",
@@ -129,6 +160,14 @@ namespace YieldingLoop.Store.CompiledModel
                 fieldInfo: typeof(Row).GetField("<SubmissionKey>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
 
+            var threadKinds = runtimeEntityType.AddProperty(
+                "ThreadKinds",
+                typeof(string),
+                propertyInfo: typeof(SwatchRow).GetProperty("ThreadKinds", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwatchRow).GetField("<ThreadKinds>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd);
+            threadKinds.AddAnnotation("Relational:DefaultValue", "");
+
             var version = runtimeEntityType.AddProperty(
                 "Version",
                 typeof(int),
@@ -145,20 +184,30 @@ namespace YieldingLoop.Store.CompiledModel
                 new[] { changedAt });
 
             var index0 = runtimeEntityType.AddIndex(
-                new[] { clothId });
+                new[] { photoId });
+            index0.AddAnnotation("Relational:Filter", "PhotoId IS NOT NULL");
 
             var index1 = runtimeEntityType.AddIndex(
-                new[] { machineId });
-
-            var index2 = runtimeEntityType.AddIndex(
                 new[] { seamId });
 
-            var index3 = runtimeEntityType.AddIndex(
+            var index2 = runtimeEntityType.AddIndex(
                 new[] { setupId });
 
-            var index4 = runtimeEntityType.AddIndex(
+            var index3 = runtimeEntityType.AddIndex(
                 new[] { submissionKey },
                 unique: true);
+
+            var index4 = runtimeEntityType.AddIndex(
+                new[] { clothId, putAwayAt, createdAt });
+
+            var index5 = runtimeEntityType.AddIndex(
+                new[] { machineId, putAwayAt, createdAt });
+
+            var index6 = runtimeEntityType.AddIndex(
+                new[] { passed, putAwayAt, createdAt });
+
+            var index7 = runtimeEntityType.AddIndex(
+                new[] { putAwayAt, createdAt, threadKinds });
 
             return runtimeEntityType;
         }
@@ -201,6 +250,23 @@ namespace YieldingLoop.Store.CompiledModel
 
         public static RuntimeForeignKey CreateForeignKey3(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
+            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("PhotoId") },
+                principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),
+                principalEntityType,
+                deleteBehavior: DeleteBehavior.Restrict);
+
+            var photo = declaringEntityType.AddNavigation("Photo",
+                runtimeForeignKey,
+                onDependent: true,
+                typeof(PhotoRow),
+                propertyInfo: typeof(SwatchRow).GetProperty("Photo", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwatchRow).GetField("<Photo>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            return runtimeForeignKey;
+        }
+
+        public static RuntimeForeignKey CreateForeignKey4(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
+        {
             var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("SeamId") },
                 principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),
                 principalEntityType,
@@ -217,7 +283,7 @@ namespace YieldingLoop.Store.CompiledModel
             return runtimeForeignKey;
         }
 
-        public static RuntimeForeignKey CreateForeignKey4(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
+        public static RuntimeForeignKey CreateForeignKey5(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
             var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("SetupId") },
                 principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),

@@ -2,7 +2,6 @@ using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
-using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadUp;
 
@@ -61,8 +60,9 @@ public static class DemoLoader
             {
                 var swatch = new SwatchRow
                 {
-                    Name = setup.Name, Entry = entry, Setup = setup, Seam = row, Cloth = row.Cloth, Machine = machine, Passed = SwatchVerdict.Of(plan.Targets, entry.Read).Passed,
+                    Name = setup.Name, Entry = entry, Setup = setup, Seam = row, Cloth = row.Cloth, Machine = machine,
                 };
+                Swatches.Fill(swatch, entry, setup);
                 Stamp(swatch);
                 context.Add(swatch);
                 if (swatch.Passed && Swatches.AsCard(plan, entry))

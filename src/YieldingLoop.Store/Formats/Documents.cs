@@ -120,6 +120,9 @@ public static partial class Documents
     [MapperIgnoreSource(nameof(SwatchEntry.Read))]
     public static partial SwatchDocument Of(SwatchEntry swatch);
 
+    /// <summary>What a swatch teaches.</summary>
+    public static partial LessonDocument Of(Lesson lesson);
+
     /// <summary>What was read on a swatch.</summary>
     [MapperIgnoreSource(nameof(SwatchReadings.Any))]
     public static partial SwatchReadingsDocument Of(SwatchReadings readings);
@@ -162,6 +165,9 @@ public static partial class Documents
 
     /// <summary>The swatch a document says.</summary>
     public static partial SwatchEntry Read(SwatchDocument document);
+
+    /// <summary>The lesson a document says.</summary>
+    public static partial Lesson Read(LessonDocument document);
 
     /// <summary>The readings a document says.</summary>
     public static partial SwatchReadings Read(SwatchReadingsDocument document);

@@ -50,6 +50,7 @@ public static class StoredFormat
         [typeof(SetupSummary)] = Contract.For<SetupSummary, SummaryDocument>(Documents.Of, Documents.Read),
         [typeof(ThreadUpPlan)] = Contract.For<ThreadUpPlan, ThreadUpDocument>(Documents.Of, Documents.Read),
         [typeof(SwatchEntry)] = Contract.For<SwatchEntry, SwatchDocument>(Documents.Of, Documents.Read),
+        [typeof(Lesson)] = Contract.For<Lesson, LessonDocument>(Documents.Of, Documents.Read),
         [typeof(WorkroomSettings)] = Contract.For<WorkroomSettings, SettingsDocument>(Documents.Of, Documents.Read),
         [typeof(IReadOnlyList<FittedNeedle>)] = Contract.For<IReadOnlyList<FittedNeedle>, IReadOnlyList<FittedNeedle>>(f => f, f => f),
         [typeof(IReadOnlyList<DraftField>)] = Contract.For<IReadOnlyList<DraftField>, IReadOnlyList<DraftField>>(f => f, f => f),

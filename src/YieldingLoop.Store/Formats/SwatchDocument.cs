@@ -32,6 +32,9 @@ public sealed record SwatchDocument
     /// <inheritdoc cref="SwatchEntry.LeftOut"/>
     public LeftOut? LeftOut { get; init; }
 
+    /// <inheritdoc cref="SwatchEntry.Photo"/>
+    public PhotoDocument? Photo { get; init; }
+
     /// <inheritdoc cref="SwatchEntry.Note"/>
     public string Note { get; init; } = "";
 }

@@ -107,7 +107,7 @@ internal static class SwatchRequestReader
         var (cloth, seam) = (ClothAndSeam.Figures(body.Cloth), ClothAndSeam.Seam(body.OtherCloth, body.Seam));
         var question = PlanQuestion.OnOne(cloth, seam, machine, schools);
         var now = Swatch(question, machine, body.Setup, body.Readings, body.Strip, "", 0, errors);
-        List<TaughtSwatch?> earlier = [.. (body.Earlier ?? []).Select((e, i) => Swatch(question, machine, e.Setup, e.Readings, e.Strip, $"earlier[{i}].", i + 1, errors) is { } swatch ? swatch with { LeftOut = e.LeftOut } : null)];
+        List<TaughtSwatch?> earlier = [.. (body.Earlier ?? []).Select((e, i) => Swatch(question, machine, e.Setup, e.Readings, e.Strip, $"earlier[{i}].", i + 1, errors) is { } swatch ? swatch.Taught with { LeftOut = e.LeftOut } : null)];
         return errors.Any || now is null ? null : Answer(body, question, machine, now, [.. earlier.OfType<TaughtSwatch>()]);
     }
 
@@ -117,7 +117,7 @@ internal static class SwatchRequestReader
         ("drag", told.Drag), ("besideUnsewnPercent", told.BesideUnsewnPercent), ("tunnellingIndex", told.TunnellingIndex),
     ];
 
-    private static TaughtSwatch? Swatch(PlanQuestion question, Machine machine, SetupDocument document, SwatchReadingsDocument readings, StripDocument? strip, string at, int id, JsonErrors errors)
+    private static ReadSwatch? Swatch(PlanQuestion question, Machine machine, SetupDocument document, SwatchReadingsDocument readings, StripDocument? strip, string at, int id, JsonErrors errors)
     {
         var setup = document.ToSetup();
         IReadOnlyList<Core.Problem> wrong = SetupCheck.Problems(machine, setup);
@@ -144,16 +144,16 @@ internal static class SwatchRequestReader
             errors.Add(at + "strip", "A swatch whose thread broke while it was sewn has no other readings: its strip is not measured.");
         }
 
-        return new(id, seam, lengths.Count == 0 && measured is not null ? measured.Over(read) : read, ThisCloth);
+        return new(id, seam, lengths.Count == 0 && measured is not null ? measured.Over(read) : read);
     }
 
-    private static SwatchResponse Answer(SwatchBody body, PlanQuestion question, Machine machine, TaughtSwatch now, List<TaughtSwatch> earlier)
+    private static SwatchResponse Answer(SwatchBody body, PlanQuestion question, Machine machine, ReadSwatch now, List<TaughtSwatch> earlier)
     {
         var setup = body.Setup.ToSetup();
         var strip = body.Strip is { } measured ? Documents.Read(measured) : null;
         var targets = body.Targets is { } told ? Documents.Read(told) : SetupTargets.Of(question, setup, machine, now.Case);
         var before = Teaching.For(earlier, now.Case, ThisCloth).Learnt;
-        var after = Teaching.For([.. earlier, now], now.Case, ThisCloth).Learnt;
+        var after = Teaching.For([.. earlier, now.Taught], now.Case, ThisCloth).Learnt;
         var figures = SeamAssessment.Of(now.Case with { Learnt = before });
         var verdict = SwatchVerdict.Of(targets, now.Readings);
         var advice = strip is null ? new([], []) : StripAdvice.Of(strip, now.Readings, targets, SewnStrip.Of(setup, machine, figures, question.Layers, after));
@@ -166,4 +166,10 @@ internal static class SwatchRequestReader
 
     private static SwatchFindingResponse Finding(SwatchFinding finding) => new(
         SetupResponse.Word(finding.Aspect), finding.Target.Least, finding.Target.Most, finding.Target.Wanted, finding.Target.Tolerance, finding.Read, finding.Within, finding.OffBy);
+
+    /// <summary>A swatch that was read.</summary>
+    private sealed record ReadSwatch(int Id, SeamCase Case, SwatchReadings Readings)
+    {
+        public TaughtSwatch Taught => new(Id, ThisCloth, Lesson.Of(Case, Readings));
+    }
 }

@@ -20,15 +20,15 @@ public class TeachingTests
         var seam = Case("514");
         TaughtSwatch[] swatches =
         [
-            new(1, seam, new() { MeetingLineMm = 0.8 }, "power knit"),
-            new(2, seam, new() { GrowthPercent = 3, HeldToPercent = 60 }, "power knit"),
-            new(3, seam, new() { GrowthPercent = 5 }, "rib"),
-            new(4, seam, new() { MeetingLineMm = 4, GrowthPercent = 9, PoppedAt = ThreadPosition.NeedleLeft, PoppedAtPercent = 30 }, "power knit") { LeftOut = true },
+            new(1, "power knit", Lesson.Of(seam, new SwatchReadings() { MeetingLineMm = 0.8 })),
+            new(2, "power knit", Lesson.Of(seam, new SwatchReadings() { GrowthPercent = 3, HeldToPercent = 60 })),
+            new(3, "rib", Lesson.Of(seam, new SwatchReadings() { GrowthPercent = 5 })),
+            new(4, "power knit", Lesson.Of(seam, new SwatchReadings() { MeetingLineMm = 4, GrowthPercent = 9, PoppedAt = ThreadPosition.NeedleLeft, PoppedAtPercent = 30 })) { LeftOut = true },
             // Other threads meet in it, and its needle is of the same kind.
-            new(5, Case("narrow three-thread"), new() { MeetingLineMm = 1.5, PoppedAt = ThreadPosition.NeedleLeft, PoppedAtPercent = 150 }, "power knit"),
-            new(6, seam, new(), "power knit") { CrackledAtPercent = 90 },
+            new(5, "power knit", Lesson.Of(Case("narrow three-thread"), new SwatchReadings() { MeetingLineMm = 1.5, PoppedAt = ThreadPosition.NeedleLeft, PoppedAtPercent = 150 })),
+            new(6, "power knit", Lesson.Of(seam, new SwatchReadings(), 90)),
             // Neither its threads nor its edge are of this set-up.
-            new(7, Case("304"), new() { GapMm = 0.2 }, "rib"),
+            new(7, "rib", Lesson.Of(Case("304"), new SwatchReadings() { GapMm = 0.2 })),
         ];
         var taught = Teaching.For(swatches, seam, "power knit");
         Assert.Equal([1], taught.MeetingLineFrom);
@@ -42,10 +42,10 @@ public class TeachingTests
     public void A_pop_says_no_more_than_the_pop_though_it_held_before()
     {
         var seam = Case("514");
-        var swatch = new TaughtSwatch(1, seam, new() { PoppedAt = ThreadPosition.NeedleLeft, PoppedAtPercent = 120 }, "rib");
-        Assert.Equal(
-            Teaching.For([swatch], seam, "rib").Learnt.PopOf(seam.Threads[0].Laid.Kind).Middle,
-            Teaching.For([swatch with { Readings = swatch.Readings with { HeldToPercent = 119 } }], seam, "rib").Learnt.PopOf(seam.Threads[0].Laid.Kind).Middle);
+        var read = new SwatchReadings { PoppedAt = ThreadPosition.NeedleLeft, PoppedAtPercent = 120 };
+        PopRatio Taught(SwatchReadings readings) => Teaching.For([new(1, "rib", Lesson.Of(seam, readings))], seam, "rib").Learnt.PopOf(seam.Threads[0].Laid.Kind);
+        Assert.Equal(Taught(read).Middle, Taught(read with { HeldToPercent = 119 }).Middle);
+        Assert.NotEqual(Taught(read).Middle, Taught(new() { HeldToPercent = 119 }).Middle);
     }
 
     /// <summary>

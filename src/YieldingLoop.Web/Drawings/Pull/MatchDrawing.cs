@@ -59,6 +59,9 @@ public sealed class MatchDrawing
     /// <summary>One drawing for each figure of the scale.</summary>
     public IReadOnlyList<MatchView> Views { get; }
 
+    /// <summary>Units per millimetre of the drawing a photo can lie beside: that of a side of the seam; null where the drawing keeps no scale.</summary>
+    public double? PerMm { get; private set; }
+
     /// <summary>Height of the track.</summary>
     public static double TrackHeight => 84;
 
@@ -97,6 +100,7 @@ public sealed class MatchDrawing
         var cases = scale.Values.Select(v => scale.SeamAt(seam, v)).ToList();
         var stitches = cases.ConvertAll(c => DrawnStitch.Rest(c.Geometry, Laid(c)));
         var layouts = PullLayout.Alike(stitches, [.. Bodies(seam, scale.Least).Select(b => b.WidthMm)], true);
+        PerMm = layouts[0].Back.Scale;
         // The knife moves no thread.
         var pieces = scale.Aspect == SwatchAspect.Overhang ? StitchPieces.Of(stitches[0], Laid(seam)) : null;
         return (layouts[0].Edge.Width, layouts[0].Edge.Height, [.. scale.Values.Select((v, i) => Stitch(v, cases[i], pieces is null ? StitchPieces.Of(stitches[i], Laid(cases[i])) : pieces with { Stitch = stitches[i] }, layouts[i]))]);
@@ -126,6 +130,7 @@ public sealed class MatchDrawing
         var face = scale.Aspect == SwatchAspect.CoverFace;
         var window = face ? layout.SmallFace : layout.Back;
         var at = new PathPoint(0, stitch.Measures.ReachMm / 2, 0);
+        PerMm = window.Scale;
         return (window.Width, window.Height,
         [
             .. scale.Values.Select(v => new SeamDrawing(pieces, layout, Bodies(seam, v), cloth)).Select(d =>
@@ -139,6 +144,7 @@ public sealed class MatchDrawing
         var frames = CrosswiseFrames.Taut(seam, figures, scale.Values);
         var body = Bodies(seam, 0).First(b => b.Laid.Position == frames.Thread);
         var drawing = new CrosswiseDrawing(frames, body, cloth, setup.Flatlock.Or(false));
+        PerMm = drawing.Scale;
         var title = wording.Say($"The seam from the right side of the garment, opened, with the {frames.Thread.Name()}’s thread between its two sides.");
         return [.. scale.Values.Select((v, i) => new MatchView(drawing.Still(i, title).ToString()!, [], CrosswiseDrawing.Width / 2, CrosswiseDrawing.Middle + v / 2 * drawing.Scale))];
     }

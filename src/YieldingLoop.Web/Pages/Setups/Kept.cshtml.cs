@@ -141,7 +141,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
         {
             var taught = Teaching.For(await swatches.OfMachineAsync(row.MachineId), seam, Store.Swatches.ClothKey(row.ClothId));
             Taught = [.. SwatchAnswer.Bands(SeamAssessment.Of(seam), SeamAssessment.Of(seam with { Learnt = taught.Learnt }), wording)];
-            TaughtBy = [.. taught.MeetingLineFrom.Union(taught.GrowthFrom).Union(taught.YieldFrom).Order()];
+            TaughtBy = taught.From;
         }
 
         GoingOn = await threadUps.GoingOnForAsync(id);

@@ -13,7 +13,7 @@ using YieldingLoop.Web.Pages.Shared;
 namespace YieldingLoop.Web.Pages.Swatches;
 
 /// <summary>One swatch of a kept set-up: what it was sewn with, what was read on it, and what that says.</summary>
-public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.ThreadUps threadUps, Drafts drafts, Wording wording) : RecordPage<SwatchForm, SwatchRow, SwatchEntry>(drafts, wording)
+public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos photos, Store.ThreadUps threadUps, Drafts drafts, Wording wording) : RecordPage<SwatchForm, SwatchRow, SwatchEntry>(drafts, wording)
 {
     /// <summary>The set-up it is of.</summary>
     public SetupRow Setup { get; private set; } = null!;
@@ -100,7 +100,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
         reader.Add(SetupCheck.Problems(Setup.Snapshot.Machine, entry.Setup).Select(p => p with { Field = FieldOf(p.Field) }));
         if (Store.Swatches.CaseOf(Setup.Snapshot, entry) is { } seam)
         {
-            reader.Add(entry.Problems(seam).Select(p => p with { Field = RowOf(p.Field) }));
+            reader.Add(entry.Problems(seam).Select(p => p with { Field = p.Field.StartsWith("photo.ruler.", StringComparison.Ordinal) ? "photo.apartMm" : RowOf(p.Field) }));
         }
         else
         {
@@ -140,6 +140,9 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
     protected override string? PartName(string list, int index) =>
         (list switch { "Dials" => SwatchForm.DialsOf(Setup.Snapshot.Plan), "Rows" => SwatchForm.RowsOf(Setup.Snapshot.Plan), _ => [] }) is var places && index < places.Count ? Wording.Say(places[index].Name()) : null;
 
+    /// <summary>A mark on the ruler in the photo.</summary>
+    public string? Mark(string name) => name switch { "FirstX" => Input.Photo.FirstX, "FirstY" => Input.Photo.FirstY, "SecondX" => Input.Photo.SecondX, _ => Input.Photo.SecondY };
+
     /// <summary>What a row that is read by itself is called.</summary>
     public string RowName(int index) => ThreadPositions.TryFromId(Input.Rows[index].Position ?? "", out var position) ? position.Name() : "";
 
@@ -171,8 +174,11 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Store.
             return new NoContentResult();
         }
 
-        return Enum.TryParse<SwatchAspect>(reading, out var aspect) && MatchSheet.Of(Setup.Snapshot, entry, aspect, Wording) is { } sheet ? Content(sheet.Document, "application/json") : BadRequest();
+        return Enum.TryParse<SwatchAspect>(reading, out var aspect) && MatchSheet.Of(Setup.Snapshot, entry, aspect, Wording) is { } sheet ? Content(sheet.Document(await PhotoAsync(entry.Photo)), "application/json") : BadRequest();
     }
+
+    private async Task<(Guid Key, double WidthMm)?> PhotoAsync(SwatchPhoto? photo) =>
+        photo is { Ruler: { } ruler } && ruler.Problems().Count == 0 && await photos.SizeAsync(photo.Key) is { } size ? (photo.Key, ruler.PhotoWidthMm(size.Width, size.Height)) : null;
 
     private async Task<bool> FindAsync(string id)
     {

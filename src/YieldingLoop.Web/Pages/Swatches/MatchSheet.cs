@@ -79,9 +79,11 @@ public sealed class MatchSheet
     }
 
     /// <summary>What script needs: the figures, how each is typed, shown and said, its drawings, what the leader points to, and the track.</summary>
-    public string Document => JsonSerializer.Serialize(
+    /// <param name="photo">The photo that lies beside it, and how wide it is by the ruler in it, mm; null where there is none or it has no scale.</param>
+    public string Document((Guid Key, double WidthMm)? photo) => JsonSerializer.Serialize(
         new
         {
+            photo = photo is { } shown && Drawing.PerMm is { } perMm ? new { key = shown.Key, share = Math.Round(shown.WidthMm * perMm / Drawing.Width, 4) } : null,
             track = Drawing.Track(wording.Say(Reading.Name), Low, High, Unit).ToString(),
             values = scale.Values.Select(Figure),
             at = scale.Values.Select(v => Math.Round(Drawing.At(v), 2)),

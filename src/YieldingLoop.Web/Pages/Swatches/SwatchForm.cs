@@ -45,6 +45,47 @@ public sealed class StripForm
     public bool Any => !new[] { BeforeMm, SewnMm, PulledMm, RecoveredMm, UnsewnMm }.All(string.IsNullOrWhiteSpace);
 }
 
+/// <summary>A photo, and the two marks on a ruler in it.</summary>
+public sealed class PhotoForm
+{
+    public Guid? Key { get; set; }
+
+    public string? FirstX { get; set; }
+
+    public string? FirstY { get; set; }
+
+    public string? SecondX { get; set; }
+
+    public string? SecondY { get; set; }
+
+    public string? ApartMm { get; set; }
+
+    /// <summary>The form of a photo.</summary>
+    internal static PhotoForm Of(SwatchPhoto? photo) => new()
+    {
+        Key = photo?.Key, FirstX = FieldText.Of(photo?.Ruler?.FirstX), FirstY = FieldText.Of(photo?.Ruler?.FirstY), SecondX = FieldText.Of(photo?.Ruler?.SecondX), SecondY = FieldText.Of(photo?.Ruler?.SecondY),
+        ApartMm = FieldText.Of(photo?.Ruler?.ApartMm),
+    };
+
+    /// <summary>The photo that is typed; null where there is none. Marks without a length give no scale, and neither does a length without marks.</summary>
+    internal SwatchPhoto? Read(FormReader reader)
+    {
+        if (Key is not { } key)
+        {
+            return null;
+        }
+
+        var apart = reader.Number("Photo.ApartMm", ApartMm);
+        double?[] marks = [reader.Number("Photo.FirstX", FirstX), reader.Number("Photo.FirstY", FirstY), reader.Number("Photo.SecondX", SecondX), reader.Number("Photo.SecondY", SecondY)];
+        if (apart is not null && marks.Contains(null))
+        {
+            reader.Fault("Photo.ApartMm", "Tap the two marks on the ruler in the photo that are so far apart.");
+        }
+
+        return new(key) { Ruler = apart is { } mm && marks is [{ } x1, { } y1, { } x2, { } y2] ? new(x1, y1, x2, y2, mm) : null };
+    }
+}
+
 /// <summary>Readings as they are typed; an empty field was not read.</summary>
 public sealed class ReadingsForm
 {
@@ -106,6 +147,8 @@ public sealed class SwatchForm : RecordForm
 
     public ReadingsForm Readings { get; set; } = new();
 
+    public PhotoForm Photo { get; set; } = new();
+
     public bool ContrastThreads { get; set; }
 
     public bool Curved { get; set; }
@@ -150,6 +193,7 @@ public sealed class SwatchForm : RecordForm
                 BrokeAfterStitches = FieldText.Of(read.BrokeAfterStitches), PoppedAt = read.PoppedAt?.Id(), PoppedAtPercent = FieldText.Of(read.PoppedAtPercent), HeldToPercent = FieldText.Of(read.HeldToPercent),
                 ThreadsShow = read.ThreadsShow, RawEdgeCaught = read.RawEdgeCaught, RowsParallel = read.RowsParallel, Wrapped = read.Wrapped,
             },
+            Photo = PhotoForm.Of(entry.Photo),
             ContrastThreads = entry.ContrastThreads, Curved = entry.Curved, Feel = entry.Feel, Sheds = entry.Sheds, CrackledAtPercent = FieldText.Of(entry.CrackledAtPercent), LeftOut = entry.LeftOut, Note = entry.Note,
         };
     }
@@ -226,6 +270,7 @@ public sealed class SwatchForm : RecordForm
                 PoppedAt = Position(read.PoppedAt), PoppedAtPercent = Number("PoppedAtPercent", read.PoppedAtPercent), HeldToPercent = Number("HeldToPercent", read.HeldToPercent),
                 ThreadsShow = read.ThreadsShow, RawEdgeCaught = read.RawEdgeCaught, RowsParallel = read.RowsParallel, Wrapped = read.Wrapped,
             },
+            Photo = Photo.Read(reader),
             ContrastThreads = ContrastThreads, Curved = Curved, Feel = Feel, Sheds = Sheds, CrackledAtPercent = reader.Number("CrackledAtPercent", CrackledAtPercent), LeftOut = LeftOut, Note = (Note ?? "").Trim(),
         };
     }

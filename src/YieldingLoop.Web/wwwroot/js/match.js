@@ -5,7 +5,7 @@
       this.section = section;
       this.form = section.closest('form');
       this.turn = 0;
-      ['stage', 'drawing', 'track', 'beside', 'figure', 'said', 'unread', 'fault'].forEach((name) => { this[name] = this.part(name); });
+      ['stage', 'drawing', 'track', 'beside', 'figure', 'said', 'unread', 'fault', 'photo', 'photo-picture'].forEach((name) => { this[name] = this.part(name); });
       this.views = section.querySelector('.match-views');
       this.readings = [...section.querySelectorAll('[data-match-reading]')];
       section.hidden = false;
@@ -19,11 +19,17 @@
       this.form.addEventListener('input', (event) => {
         this.mark();
         if (this.reading && event.target === this.field && !this.writing) this.follow();
-        if (this.reading && /^Input\.(Dials|StitchLengthMm|Differential)/.test(event.target.name)) {
+        if (this.reading && /^Input\.(Dials|StitchLengthMm|Differential|Photo\.ApartMm)/.test(event.target.name)) {
           clearTimeout(this.wait);
           this.wait = setTimeout(() => this.ask(), 300);
         }
       });
+      let asked;
+      this.form.addEventListener('photo-changed', () => {
+        clearTimeout(asked);
+        if (this.reading) asked = setTimeout(() => this.ask(), 300);
+      });
+      window.addEventListener('resize', () => { if (this.data) this.lay(); });
       this.mark();
     }
 
@@ -90,8 +96,20 @@
       [this.handle, this.leader, this.spot] = ['handle', 'leader', 'spot'].map((name) => this.part(name));
       this.bind();
       this.follow();
+      this.lay();
       if (focused) this.handle.focus({ preventScroll: true });
       this.section.dataset.ready = this.reading.dataset.matchReading;
+    }
+
+    /** Lays the photo beside the drawing, as large as the drawing is shown. */
+    lay() {
+      const { photo } = this.data;
+      this.photo.hidden = !photo;
+      if (!photo) return;
+      const drawn = this.section.querySelector('.match-beside svg') ?? this.section.querySelector('[data-match-drawing] svg');
+      this.photo.querySelector('.match-photo-window').style.setProperty('max-width', `${drawn.clientWidth}px`);
+      this['photo-picture'].style.setProperty('width', `${Math.round(drawn.clientWidth * photo.share)}px`);
+      this['photo-picture'].src = `/photos/${photo.key}`;
     }
 
     /** Stands where the field says; empty, at the end it begins at and not read. */
