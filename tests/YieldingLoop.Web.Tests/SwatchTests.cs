@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Net;
 using AngleSharp.Html.Dom;
+using YieldingLoop.Store;
 
 namespace YieldingLoop.Web.Tests;
 
@@ -201,6 +202,67 @@ public sealed class SwatchTests : IDisposable
         var answer = await visitor.SendAsync(form, $"{path}&handler=Match&reading={reading}", typed ?? []);
         Assert.Equal(HttpStatusCode.OK, answer.Status);
         return System.Text.Json.JsonDocument.Parse(answer.Page.Source.Text);
+    }
+
+    private static byte[] Picture(int width = 800, int height = 600, SkiaSharp.SKEncodedImageFormat format = SkiaSharp.SKEncodedImageFormat.Png)
+    {
+        using var bitmap = new SkiaSharp.SKBitmap(width, height);
+        bitmap.Erase(SkiaSharp.SKColors.Teal);
+        using var image = SkiaSharp.SKImage.FromBitmap(bitmap);
+        return image.Encode(format, 90).ToArray();
+    }
+
+    private async Task<System.Text.Json.JsonElement> SendPhotoAsync(IHtmlDocument form, byte[] file, HttpStatusCode expected = HttpStatusCode.OK)
+    {
+        using var content = new MultipartFormDataContent();
+        using var part = new ByteArrayContent(file);
+        content.Add(part, "photo", "../../swatch.png");
+        content.Add(new StringContent(Visitor.Fields((IHtmlFormElement)form.GetElementById("entry")!).Single(f => f.Key == "__RequestVerificationToken").Value), "__RequestVerificationToken");
+        using var answer = await visitor.Client.PostAsync(new Uri("/photos", UriKind.Relative), content);
+        Assert.Equal(expected, answer.StatusCode);
+        return expected == HttpStatusCode.OK ? System.Text.Json.JsonDocument.Parse(await answer.Content.ReadAsStringAsync()).RootElement : default;
+    }
+
+    [Fact]
+    public async Task A_photo_goes_with_its_swatch_and_lies_beside_the_drawing_at_its_scale()
+    {
+        var form = await visitor.OpenAsync(New);
+        var sent = await SendPhotoAsync(form, Picture());
+        var key = sent.GetProperty("key").GetString()!;
+        using (var got = await visitor.Client.GetAsync(new Uri($"/photos/{key}", UriKind.Relative)))
+        {
+            Assert.Equal("image/jpeg", got.Content.Headers.ContentType!.MediaType);
+            Assert.Contains("immutable", got.Headers.CacheControl!.ToString(), StringComparison.Ordinal);
+        }
+
+        // 40 mm of the ruler over half its width: the photo is 80 mm wide; the gap is drawn at 20 units a millimetre in 440 units.
+        var typed = new Dictionary<string, string?> { ["Input.Photo.Key"] = key, ["Input.Photo.FirstX"] = "0.25", ["Input.Photo.FirstY"] = "0.5", ["Input.Photo.SecondX"] = "0.75", ["Input.Photo.SecondY"] = "0.5", ["Input.Photo.ApartMm"] = "40" };
+        var drawn = await Matched(form, New, "Gap", typed);
+        Assert.Equal(80 * 20 / 440.0, drawn.RootElement.GetProperty("photo").GetProperty("share").GetDouble(), 3);
+        Assert.Equal(System.Text.Json.JsonValueKind.Null, (await Matched(form, New, "Gap")).RootElement.GetProperty("photo").ValueKind);
+        typed["Input.Readings.GapMm"] = "0.2";
+        var page = await SaveAsync(typed);
+        Assert.Equal([key, "0.25", "40"], new[] { "Input_Photo_Key", "Input_Photo_ApartMm" }.Select(page.Value).Prepend(page.QuerySelector("[data-photo-mark='FirstX']")!.GetAttribute("value")).OrderByDescending(v => v!.Length));
+        // Half a ruler, and marks upon each other.
+        var number = page.Location.PathName;
+        Assert.Contains("Tap the two marks", (await visitor.SendAsync(page, number, new() { ["Input.Photo.SecondX"] = "" })).Page.QuerySelector("#faults")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("too close", (await visitor.SendAsync(page, number, new() { ["Input.Photo.SecondX"] = "0.26" })).Page.QuerySelector("#faults")!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task What_is_no_photo_is_told_and_nothing_is_kept_of_it()
+    {
+        var form = await visitor.OpenAsync(New);
+        Assert.Contains("JPEG", (await SendPhotoAsync(form, "no photo"u8.ToArray())).GetProperty("fault").GetString(), StringComparison.Ordinal);
+        Assert.Contains("20 MB", (await SendPhotoAsync(form, new byte[PhotoFile.MostBytes + 1])).GetProperty("fault").GetString(), StringComparison.Ordinal);
+        Assert.Contains("has 51.", (await SendPhotoAsync(form, Picture(8600, 6000, SkiaSharp.SKEncodedImageFormat.Jpeg))).GetProperty("fault").GetString(), StringComparison.Ordinal);
+        using var none = new MultipartFormDataContent { { new StringContent("x"), "other" } };
+        // Without the form's token nothing is taken.
+        Assert.Equal(HttpStatusCode.BadRequest, (await visitor.Client.PostAsync(new Uri("/photos", UriKind.Relative), none)).StatusCode);
+        foreach (var path in new[] { "/photos", $"/photos/{Guid.NewGuid()}", $"/photos/{Guid.NewGuid()}/large", "/photos/nonsense" })
+        {
+            Assert.Equal(HttpStatusCode.NotFound, (await visitor.Client.GetAsync(new Uri(path, UriKind.Relative))).StatusCode);
+        }
     }
 
     [Theory]
