@@ -2,6 +2,7 @@ using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Swatches;
 
 namespace YieldingLoop.Store;
@@ -100,6 +101,16 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
         }
 
         await context.SaveChangesAsync();
+    }
+
+    /// <summary>What a swatch of a set-up is sewn with: the machine as it stands, where it makes the card's stitch; else the card's own set-up.</summary>
+    /// <param name="snapshot">The set-up.</param>
+    /// <param name="state">What is on the machine.</param>
+    public static Setup AsSewn(SetupSnapshot snapshot, Setup state)
+    {
+        var plan = snapshot.Plan;
+        var stands = state.Over(plan.Setup) with { StitchId = plan.Setup.StitchId, Flatlock = plan.Setup.Flatlock, Tape = plan.Setup.Tape };
+        return CaseOf(snapshot, new() { Setup = stands })?.Geometry.Stitch == plan.Stitch ? stands : plan.Setup;
     }
 
     /// <summary>Whether a swatch was sewn with the numbers of its card.</summary>

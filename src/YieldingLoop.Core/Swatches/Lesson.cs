@@ -24,6 +24,12 @@ public readonly record struct MeetingPair(StitchFamily Family, string OnFaceKind
     }
 }
 
+/// <summary>An overhang as it was read.</summary>
+/// <param name="LoopWidthMm">How far out the finger laid the loops, mm from the outermost threaded needle.</param>
+/// <param name="BiteMm">Where the knife cut, mm from the same needle.</param>
+/// <param name="ReadMm">What was read, mm.</param>
+public readonly record struct OverhangReading(double LoopWidthMm, double BiteMm, double ReadMm);
+
 /// <summary>
 /// What one swatch teaches: readings beside what the model gave for the set-up as it was sewn. It is kept with the swatch, so that
 /// whoever learns from many need not work each of them out again; it holds for one version of the model.
@@ -41,6 +47,9 @@ public sealed record Lesson
 
     /// <summary>How much it grew; null where nobody read it.</summary>
     public GrowthReading? Growth { get; init; }
+
+    /// <summary>How far its loops hung past the edge; null where nobody read it.</summary>
+    public OverhangReading? Overhang { get; init; }
 
     /// <summary>Its threads, and where the model has each pop.</summary>
     public IReadOnlyList<PulledThread> Threads { get; init; } = [];
@@ -61,6 +70,7 @@ public sealed record Lesson
             Pair = MeetingPair.Of(seam),
             MeetingLine = read.MeetingLineMm is { } line && SeamAssessment.MeetingLineAtNeutralMm(seam, figures.Seam) is { } neutral ? new(seam.DialDifference!.Value, neutral, line) : null,
             Growth = read.GrowthPercent is { } growth && seam.Differential is { } ratio && figures.GrowthPercent is { } model ? new(ratio, model.Middle, growth) : null,
+            Overhang = read.OverhangMm is { } overhang && seam.Geometry.Stitch.NeedsLoopWidth ? new(seam.Geometry.LoopWidthMm, seam.Geometry.BiteMm, overhang) : null,
             Threads = [.. seam.Threads.Select((t, i) => new PulledThread(t.Laid.Position, t.Laid.Kind.Id, figures.Threads[i].PopStretchPercent))],
             Pulls = [.. PullsOf(read, crackledAtPercent)],
         };

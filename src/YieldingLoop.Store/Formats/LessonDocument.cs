@@ -21,6 +21,9 @@ public sealed record LessonDocument
     /// <inheritdoc cref="Lesson.Growth"/>
     public GrowthDocument? Growth { get; init; }
 
+    /// <inheritdoc cref="Lesson.Overhang"/>
+    public OverhangDocument? Overhang { get; init; }
+
     /// <inheritdoc cref="Lesson.Threads"/>
     public required IReadOnlyList<PulledThreadDocument> Threads { get; init; }
 
@@ -36,6 +39,9 @@ public sealed record MeetingLineDocument(double Difference, double ModelAtNeutra
 
 /// <inheritdoc cref="GrowthReading"/>
 public sealed record GrowthDocument(double Differential, double ModelPercent, double ReadPercent);
+
+/// <inheritdoc cref="OverhangReading"/>
+public sealed record OverhangDocument(double LoopWidthMm, double BiteMm, double ReadMm);
 
 /// <inheritdoc cref="PulledThread"/>
 public sealed record PulledThreadDocument(ThreadPosition Position, string KindId, double ModelPopPercent);

@@ -82,16 +82,8 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
 
         (Setup, Card) = (setup, SetupCard.Of(setup.Snapshot));
         var state = (await workroom.StateOfAsync(setup.MachineId))?.Entry ?? Core.Setups.Setup.Unknown;
-        Sewn = row?.Entry.Setup ?? AsSewn(setup.Snapshot, state);
+        Sewn = row?.Entry.Setup ?? Store.Swatches.AsSewn(setup.Snapshot, state);
         return state;
-    }
-
-    /// <summary>The machine as it stands, where it makes the card's stitch; else the card's own set-up.</summary>
-    private static Setup AsSewn(SetupSnapshot snapshot, Setup state)
-    {
-        var plan = snapshot.Plan;
-        var stands = state.Over(plan.Setup) with { StitchId = plan.Setup.StitchId, Flatlock = plan.Setup.Flatlock, Tape = plan.Setup.Tape };
-        return Store.Swatches.CaseOf(snapshot, new() { Setup = stands })?.Geometry.Stitch == plan.Stitch ? stands : plan.Setup;
     }
 
     protected override SwatchEntry ReadEntry(FormReader reader)
