@@ -19,7 +19,8 @@ internal static partial class LoadBenchmark
     private static readonly string[] Read = ["/", "/setups", "/setups?q=neckband", "/cloths", "/cloths/1", "/machines", "/machines/2", "/seams/2", "/seams/2/set-up", "/setups/2", "/thread-ups/1", "/drawer"];
 
     private static readonly string[] Lists =
-        ["/", "/setups", "/setups?p=500", "/setups?q=unisuit", "/setups?q=unisuit+49999", "/setups?cloth=1", "/setups?machine=2", "/cloths", "/cloths?p=900", "/cloths?name=49999", "/seams", "/seams?p=200", "/seams?state=Passed", "/seams?q=side", "/seams?q=cuff+49999", "/seams/start", "/machines", "/drawer", "/rules", "/drafts", "/put-away", "/cloths/1", "/setups/2", "/seams/2/set-up"];
+        ["/", "/setups", "/setups?p=500", "/setups?q=unisuit", "/setups?q=unisuit+49999", "/setups?cloth=1", "/setups?machine=2", "/cloths", "/cloths?p=900", "/cloths?name=49999", "/seams", "/seams?p=200", "/seams?state=Passed", "/seams?q=side", "/seams?q=cuff+49999", "/seams/start", "/machines", "/drawer", "/rules", "/drafts", "/put-away", "/cloths/1", "/setups/2", "/seams/2/set-up",
+            "/swatches", "/swatches?p=1000", "/swatches?cloth=1", "/swatches?machine=1", "/swatches?machine=1&cloth=1&passed=no", "/swatches?thread=textured-nylon", "/swatches?thread=heavy-rayon", "/swatches?thread=heavy-rayon&cloth=1", "/swatches?passed=yes", "/swatches?from=2026-06-01&to=2026-06-30", "/swatches?setup=1", "/swatches/1", "/swatches/new?setup=1", "/setups/1", "/setups/1/memory"];
 
     public static Task<int> EightAsync(string appPath) => WithServerAsync(appPath, null, async (client, process, port) =>
     {

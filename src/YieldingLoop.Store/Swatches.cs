@@ -9,10 +9,41 @@ namespace YieldingLoop.Store;
 
 /// <summary>A swatch in a list.</summary>
 /// <param name="Id">The number that is written on the cloth.</param>
+/// <param name="Name">The set-up it is of.</param>
+/// <param name="Cloth">The cloth's name.</param>
+/// <param name="Machine">The machine's name.</param>
 /// <param name="CreatedAt">When it was written down.</param>
 /// <param name="Passed">Whether it passed.</param>
 /// <param name="Entry">What was read.</param>
-public sealed record SwatchListing(int Id, DateTimeOffset CreatedAt, bool Passed, SwatchEntry Entry);
+public sealed record SwatchListing(int Id, string Name, string Cloth, string Machine, DateTimeOffset CreatedAt, bool Passed, SwatchEntry Entry);
+
+/// <summary>What a list of swatches is asked for. What is null is not asked.</summary>
+public sealed record SwatchQuestion
+{
+    /// <summary>On this cloth.</summary>
+    public int? ClothId { get; init; }
+
+    /// <summary>From this machine.</summary>
+    public int? MachineId { get; init; }
+
+    /// <summary>Of this set-up.</summary>
+    public int? SetupId { get; init; }
+
+    /// <summary>With a thread of this kind in it.</summary>
+    public string? ThreadKindId { get; init; }
+
+    /// <summary>Passed, or not.</summary>
+    public bool? Passed { get; init; }
+
+    /// <summary>Written down from this moment on.</summary>
+    public DateTimeOffset? From { get; init; }
+
+    /// <summary>Written down before this moment.</summary>
+    public DateTimeOffset? Before { get; init; }
+
+    /// <summary>Whether anything is asked.</summary>
+    public bool Any => this != new SwatchQuestion();
+}
 
 /// <summary>The workroom's swatches. Each is of one kept set-up, and judged against that set-up's own targets.</summary>
 public sealed class Swatches(WorkroomContext context, TimeProvider clock)
@@ -116,9 +147,42 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
     /// <summary>Whether a swatch was sewn with the numbers of its card.</summary>
     public static bool AsCard(SetupPlan plan, SwatchEntry entry) => SetupDifferences.Between(plan.Setup, entry.Setup.Over(plan.Setup)).Count == 0;
 
-    /// <summary>Swatches of a set-up, the newest first.</summary>
-    public async Task<IReadOnlyList<SwatchListing>> OfSetupAsync(int setupId) =>
-        await All.Where(s => s.SetupId == setupId && s.PutAwayAt == null).OrderByDescending(s => s.Id).Take(MostTaught).Select(s => new SwatchListing(s.Id, s.CreatedAt, s.Passed, s.Entry)).ToListAsync();
+    /// <summary>Most swatches of one set-up that stand on its own pages: the newest.</summary>
+    public const int MostBeside = 12;
+
+    /// <summary>The newest swatches of a set-up.</summary>
+    public async Task<IReadOnlyList<SwatchListing>> OfSetupAsync(int setupId) => await Listed(NewestFirst(Asked(new() { SetupId = setupId }))).Take(MostBeside).ToListAsync();
+
+    /// <summary>Swatches that a question asks for, the newest first.</summary>
+    /// <remarks>The numbers of a page are found in an index alone; only what stands on it is read.</remarks>
+    public async Task<ListPage<SwatchListing>> ListAsync(SwatchQuestion question, int page = 1)
+    {
+        var asked = NewestFirst(Asked(question)).Select(s => s.Id);
+        List<int> ids = page <= 1 ? await asked.Take(ListPage.Size).ToListAsync() : [];
+        // A first page that is not full is all there is: whoever asks for what is rare waits once.
+        var total = page <= 1 && ids.Count < ListPage.Size ? ids.Count : await Asked(question).CountAsync();
+        page = ListPage.Clamp(page, total, ListPage.Size);
+        ids = page > 1 ? await asked.Skip((page - 1) * ListPage.Size).Take(ListPage.Size).ToListAsync() : ids;
+        return new(await Listed(NewestFirst(All.Where(s => ids.Contains(s.Id)))).ToListAsync(), total, page, ListPage.Size);
+    }
+
+    private static IQueryable<SwatchRow> NewestFirst(IQueryable<SwatchRow> rows) => rows.OrderByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id);
+
+    private IQueryable<SwatchRow> Asked(SwatchQuestion question)
+    {
+        var asked = All.Where(s => s.PutAwayAt == null);
+        asked = question.ClothId is { } cloth ? asked.Where(s => s.ClothId == cloth) : asked;
+        asked = question.MachineId is { } machine ? asked.Where(s => s.MachineId == machine) : asked;
+        asked = question.SetupId is { } setup ? asked.Where(s => s.SetupId == setup) : asked;
+        asked = question.Passed is { } passed ? asked.Where(s => s.Passed == passed) : asked;
+        asked = question.From is { } from ? asked.Where(s => s.CreatedAt >= from) : asked;
+        asked = question.Before is { } before ? asked.Where(s => s.CreatedAt < before) : asked;
+        var kind = $" {question.ThreadKindId} ";
+        return question.ThreadKindId is null ? asked : asked.Where(s => s.ThreadKinds.Contains(kind));
+    }
+
+    private static IQueryable<SwatchListing> Listed(IQueryable<SwatchRow> rows) =>
+        rows.Select(s => new SwatchListing(s.Id, s.Name, s.Cloth!.Name, s.Machine!.Name, s.CreatedAt, s.Passed, s.Entry));
 
     /// <summary>The swatches of a machine, as they teach, the newest first.</summary>
     /// <param name="machineId">The machine.</param>

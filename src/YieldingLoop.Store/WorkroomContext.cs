@@ -76,11 +76,12 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         swatch.HasIndex(s => s.PhotoId).HasFilter("PhotoId IS NOT NULL");
         swatch.Property(s => s.ThreadKinds).HasDefaultValue("");
         swatch.Property(s => s.Lesson).HasConversion<JsonColumn<Lesson>, ReplacedNotChanged<Lesson>>();
-        // Lists: the newest first, of everything, of one cloth, of one machine, of those that passed; a kind of thread is looked for in the index alone.
-        swatch.HasIndex(s => new { s.PutAwayAt, s.CreatedAt, s.ThreadKinds });
-        swatch.HasIndex(s => new { s.ClothId, s.PutAwayAt, s.CreatedAt });
-        swatch.HasIndex(s => new { s.MachineId, s.PutAwayAt, s.CreatedAt });
-        swatch.HasIndex(s => new { s.Passed, s.PutAwayAt, s.CreatedAt });
+        // Lists: the newest first, of everything, of one cloth, of one machine, of one set-up, of those that passed; the rest is looked for in the index alone.
+        swatch.HasIndex(s => new { s.PutAwayAt, s.CreatedAt, s.ThreadKinds, s.Passed, s.MachineId });
+        swatch.HasIndex(s => new { s.ClothId, s.PutAwayAt, s.CreatedAt, s.ThreadKinds, s.Passed, s.MachineId });
+        swatch.HasIndex(s => new { s.MachineId, s.PutAwayAt, s.CreatedAt, s.ThreadKinds, s.Passed });
+        swatch.HasIndex(s => new { s.SetupId, s.PutAwayAt, s.CreatedAt });
+        swatch.HasIndex(s => new { s.Passed, s.PutAwayAt, s.CreatedAt, s.ThreadKinds });
         var photo = modelBuilder.Entity<PhotoRow>();
         photo.HasIndex(p => p.Key).IsUnique();
         photo.Property(p => p.Version).HasDefaultValue(1);

@@ -191,23 +191,23 @@ namespace YieldingLoop.Store.CompiledModel
                 new[] { seamId });
 
             var index2 = runtimeEntityType.AddIndex(
-                new[] { setupId });
-
-            var index3 = runtimeEntityType.AddIndex(
                 new[] { submissionKey },
                 unique: true);
 
+            var index3 = runtimeEntityType.AddIndex(
+                new[] { setupId, putAwayAt, createdAt });
+
             var index4 = runtimeEntityType.AddIndex(
-                new[] { clothId, putAwayAt, createdAt });
+                new[] { passed, putAwayAt, createdAt, threadKinds });
 
             var index5 = runtimeEntityType.AddIndex(
-                new[] { machineId, putAwayAt, createdAt });
+                new[] { machineId, putAwayAt, createdAt, threadKinds, passed });
 
             var index6 = runtimeEntityType.AddIndex(
-                new[] { passed, putAwayAt, createdAt });
+                new[] { putAwayAt, createdAt, threadKinds, passed, machineId });
 
             var index7 = runtimeEntityType.AddIndex(
-                new[] { putAwayAt, createdAt, threadKinds });
+                new[] { clothId, putAwayAt, createdAt, threadKinds, passed, machineId });
 
             return runtimeEntityType;
         }

@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("3039c8cf-d8b8-4e58-96e7-2a4cf8bdfb25"), entityTypeCount: 13)
+            : base(skipDetectChanges: false, modelId: new Guid("c2025a67-d92b-41d5-8e18-a86574f91d82"), entityTypeCount: 13)
         {
         }
 

@@ -11,8 +11,8 @@ using YieldingLoop.Store;
 namespace YieldingLoop.Store.Migrations
 {
     [DbContext(typeof(WorkroomContext))]
-    [Migration("20261127120505_PhotosAndLessons")]
-    partial class PhotosAndLessons
+    [Migration("20261127124719_SwatchesPutAway")]
+    partial class SwatchesPutAway
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -591,18 +591,18 @@ namespace YieldingLoop.Store.Migrations
 
                     b.HasIndex("SeamId");
 
-                    b.HasIndex("SetupId");
-
                     b.HasIndex("SubmissionKey")
                         .IsUnique();
 
-                    b.HasIndex("ClothId", "PutAwayAt", "CreatedAt");
+                    b.HasIndex("SetupId", "PutAwayAt", "CreatedAt");
 
-                    b.HasIndex("MachineId", "PutAwayAt", "CreatedAt");
+                    b.HasIndex("Passed", "PutAwayAt", "CreatedAt", "ThreadKinds");
 
-                    b.HasIndex("Passed", "PutAwayAt", "CreatedAt");
+                    b.HasIndex("MachineId", "PutAwayAt", "CreatedAt", "ThreadKinds", "Passed");
 
-                    b.HasIndex("PutAwayAt", "CreatedAt", "ThreadKinds");
+                    b.HasIndex("PutAwayAt", "CreatedAt", "ThreadKinds", "Passed", "MachineId");
+
+                    b.HasIndex("ClothId", "PutAwayAt", "CreatedAt", "ThreadKinds", "Passed", "MachineId");
 
                     b.ToTable("Swatches");
                 });

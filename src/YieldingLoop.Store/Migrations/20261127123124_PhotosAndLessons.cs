@@ -5,7 +5,7 @@ using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace YieldingLoop.Store.Migrations
 {
-    /// <summary>Photos of swatches; what a swatch teaches is kept with it, and lists find it by cloth, machine, thread, passing and date.</summary>
+    /// <summary>Photos of swatches; what a swatch teaches is kept with it, and lists find it by cloth, machine, set-up, thread, passing and date.</summary>
     public partial class PhotosAndLessons : Migration
     {
         /// <inheritdoc />
@@ -17,6 +17,10 @@ namespace YieldingLoop.Store.Migrations
 
             migrationBuilder.DropIndex(
                 name: "IX_Swatches_MachineId",
+                table: "Swatches");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Swatches_SetupId",
                 table: "Swatches");
 
             migrationBuilder.AddColumn<bool>(
@@ -71,19 +75,19 @@ namespace YieldingLoop.Store.Migrations
                 });
 
             migrationBuilder.CreateIndex(
-                name: "IX_Swatches_ClothId_PutAwayAt_CreatedAt",
+                name: "IX_Swatches_ClothId_PutAwayAt_CreatedAt_ThreadKinds_Passed_MachineId",
                 table: "Swatches",
-                columns: new[] { "ClothId", "PutAwayAt", "CreatedAt" });
+                columns: new[] { "ClothId", "PutAwayAt", "CreatedAt", "ThreadKinds", "Passed", "MachineId" });
 
             migrationBuilder.CreateIndex(
-                name: "IX_Swatches_MachineId_PutAwayAt_CreatedAt",
+                name: "IX_Swatches_MachineId_PutAwayAt_CreatedAt_ThreadKinds_Passed",
                 table: "Swatches",
-                columns: new[] { "MachineId", "PutAwayAt", "CreatedAt" });
+                columns: new[] { "MachineId", "PutAwayAt", "CreatedAt", "ThreadKinds", "Passed" });
 
             migrationBuilder.CreateIndex(
-                name: "IX_Swatches_Passed_PutAwayAt_CreatedAt",
+                name: "IX_Swatches_Passed_PutAwayAt_CreatedAt_ThreadKinds",
                 table: "Swatches",
-                columns: new[] { "Passed", "PutAwayAt", "CreatedAt" });
+                columns: new[] { "Passed", "PutAwayAt", "CreatedAt", "ThreadKinds" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_Swatches_PhotoId",
@@ -92,9 +96,14 @@ namespace YieldingLoop.Store.Migrations
                 filter: "PhotoId IS NOT NULL");
 
             migrationBuilder.CreateIndex(
-                name: "IX_Swatches_PutAwayAt_CreatedAt_ThreadKinds",
+                name: "IX_Swatches_PutAwayAt_CreatedAt_ThreadKinds_Passed_MachineId",
                 table: "Swatches",
-                columns: new[] { "PutAwayAt", "CreatedAt", "ThreadKinds" });
+                columns: new[] { "PutAwayAt", "CreatedAt", "ThreadKinds", "Passed", "MachineId" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Swatches_SetupId_PutAwayAt_CreatedAt",
+                table: "Swatches",
+                columns: new[] { "SetupId", "PutAwayAt", "CreatedAt" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_Photos_Key",
@@ -130,15 +139,15 @@ namespace YieldingLoop.Store.Migrations
                 name: "Photos");
 
             migrationBuilder.DropIndex(
-                name: "IX_Swatches_ClothId_PutAwayAt_CreatedAt",
+                name: "IX_Swatches_ClothId_PutAwayAt_CreatedAt_ThreadKinds_Passed_MachineId",
                 table: "Swatches");
 
             migrationBuilder.DropIndex(
-                name: "IX_Swatches_MachineId_PutAwayAt_CreatedAt",
+                name: "IX_Swatches_MachineId_PutAwayAt_CreatedAt_ThreadKinds_Passed",
                 table: "Swatches");
 
             migrationBuilder.DropIndex(
-                name: "IX_Swatches_Passed_PutAwayAt_CreatedAt",
+                name: "IX_Swatches_Passed_PutAwayAt_CreatedAt_ThreadKinds",
                 table: "Swatches");
 
             migrationBuilder.DropIndex(
@@ -146,7 +155,11 @@ namespace YieldingLoop.Store.Migrations
                 table: "Swatches");
 
             migrationBuilder.DropIndex(
-                name: "IX_Swatches_PutAwayAt_CreatedAt_ThreadKinds",
+                name: "IX_Swatches_PutAwayAt_CreatedAt_ThreadKinds_Passed_MachineId",
+                table: "Swatches");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Swatches_SetupId_PutAwayAt_CreatedAt",
                 table: "Swatches");
 
             migrationBuilder.DropColumn(
@@ -178,6 +191,11 @@ namespace YieldingLoop.Store.Migrations
                 name: "IX_Swatches_MachineId",
                 table: "Swatches",
                 column: "MachineId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Swatches_SetupId",
+                table: "Swatches",
+                column: "SetupId");
         }
     }
 }
