@@ -126,6 +126,8 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
     private SolvedLoopers Balanced(ThreadKind upper, ThreadKind lower)
     {
         var rolled = question.Seam.Job.Rolls();
+        // A rolled edge is wrapped by force of its dials; where loops meet on an edge the swatches outrank the model.
+        var line = rolled ? null : layout.Hand.Learnt.LineOf(new MeetingPair(StitchFamily.Overlock, upper.Id, lower.Id));
         var target = rolled ? -(layout.LoopWidthMm + sewnThicknessMm / 2) : 0;
         SolvedLoopers? best = null;
         var least = double.PositiveInfinity;
@@ -140,7 +142,7 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
                     continue;
                 }
 
-                var meeting = Meeting(up, low);
+                var meeting = line is { } learnt ? Expected(learnt, Meeting(up, low), up.StepsTighter - low.StepsTighter) : Meeting(up, low);
                 // A rolled edge that is wrapped further than fully is no worse for it.
                 var miss = rolled ? Math.Max(0, meeting - target) : Math.Abs(meeting - target);
                 // Squares share a turn between both dials, which is what "half of each" comes to.
@@ -154,6 +156,26 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
         }
 
         return best ?? new(Nearest(ThreadPosition.UpperLooper, upper, 0), Nearest(ThreadPosition.LowerLooper, lower, 0), 0);
+    }
+
+    /// <summary>Where loopers are expected to meet by what was learnt, mm.</summary>
+    /// <param name="line">What was learnt.</param>
+    /// <param name="modelMm">What the model has, mm.</param>
+    /// <param name="difference">Numbers the upper looper is tighter than the lower, each from its neutral.</param>
+    public static double Expected(LearntLine line, double modelMm, double difference) =>
+        line.Figure(modelMm - SeamLayout.MeetingLinePerLog * DialTension.LogTensionPerStep * difference, difference).Middle;
+
+    /// <summary>The two looper threads of a set-up as it is laid; null where it has no two.</summary>
+    public static MeetingPair? PairOf(Layout layout, LaidThread[] laid)
+    {
+        (string? upper, string? lower) = (null, null);
+        foreach (var thread in laid)
+        {
+            upper = thread.Position == ThreadPosition.UpperLooper ? thread.Kind.Id : upper;
+            lower = thread.Position == ThreadPosition.LowerLooper ? thread.Kind.Id : lower;
+        }
+
+        return layout.Stitch.Family == StitchFamily.Overlock && upper is not null && lower is not null ? new(StitchFamily.Overlock, upper, lower) : null;
     }
 
     private SolvedDial Chain(ThreadKind kind)

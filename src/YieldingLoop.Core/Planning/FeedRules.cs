@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 
 namespace YieldingLoop.Core.Planning;
@@ -16,14 +17,16 @@ internal static class FeedRules
         var lettuce = question.Seam.Job == SeamJob.LettuceEdge;
         double? differential = head.Feed is not { } feed ? null
             : lettuce ? feed.Least
-            : feed.Settable(layout.Baseline?.Differential ?? ClothEffects.FlatDifferential(along));
+            : layout.Baseline?.Differential is { } printed ? feed.Settable(printed)
+            : layout.Hand.Learnt.Growth is { } line ? Flattest(feed, along, line)
+            : feed.Settable(ClothEffects.FlatDifferential(along));
         if (head.FootPressure is not { } range)
         {
             return (differential, null);
         }
 
         var normal = range.Settable(1);
-        bool Flat(double pressure) => ClothEffects.GrowthPercent(along, differential ?? 1, pressure) <= SeamLimits.GrowthTolerancePoints;
+        bool Flat(double pressure) => Growth(layout, along, differential ?? 1, pressure) <= SeamLimits.GrowthTolerancePoints;
         if (lettuce || Flat(normal))
         {
             return (differential, normal);
@@ -37,4 +40,16 @@ internal static class FeedRules
 
         return (differential, lighter);
     }
+
+    /// <summary>Growth that is expected, %: by the model, and by the machine's swatches of this cloth where there are any.</summary>
+    public static double Growth(Layout layout, double alongPercent, double ratio, double footPressure)
+    {
+        var model = ClothEffects.GrowthPercent(alongPercent, ratio, footPressure);
+        return layout.Hand.Learnt.Growth is { } line ? line.Figure(model, ratio - 1).Middle : model;
+    }
+
+    /// <summary>The ratio that can be set at which strips are expected to grow least, by what was learnt; of two that do alike the lower.</summary>
+    private static double Flattest(SettingRange feed, double alongPercent, LearntLine line) =>
+        Enumerable.Range(0, 1 + (int)Math.Floor((feed.Most - feed.Least) / feed.Step + 1e-9)).Select(i => feed.Settable(feed.Least + i * feed.Step))
+            .OrderBy(ratio => Math.Round(Math.Abs(line.Figure(ClothEffects.GrowthPercent(alongPercent, ratio), ratio - 1).Middle), 9)).ThenBy(ratio => ratio).First();
 }

@@ -179,6 +179,7 @@ internal sealed class LatticeSearch
                                 var geometry = new SeamGeometry(layout.Stitch, length, thickness) { ZigzagWidthMm = width, GaugeMm = layout.GaugeMm, LoopWidthMm = layout.LoopWidthMm };
                                 var reading = SeamModel.Evaluate(geometry, laid, readings);
                                 Evaluated++;
+                                reading = Expected(layout, laid, readings, reading, loopers);
                                 var part = here + judge.Seam(layout, reading, drag, loopers, length, width, thickness);
                                 part = part.Pay(dials + weights.PerChangeoverMinute * (change.Length(length) + (layout.Stitch.NeedsZigzagWidth ? change.Width(width) : 0)));
                                 var rank = new PlanRank(judge.VerdictClass(reading.YieldPercent), part) { Aside = aside };
@@ -201,6 +202,20 @@ internal sealed class LatticeSearch
                 }
             }
         }
+    }
+
+    /// <summary>A reading with what the machine's swatches taught in it: where its first thread pops, and where its loopers meet.</summary>
+    private static SeamReading Expected(Layout layout, LaidThread[] laid, ThreadReading[] readings, in SeamReading reading, in SolvedLoopers loopers)
+    {
+        var learnt = layout.Hand.Learnt;
+        if (!learnt.Any)
+        {
+            return reading;
+        }
+
+        var meeting = reading.MeetingLineMm is { } model && learnt.LineOf(DialSolver.PairOf(layout, laid)) is { } line
+            ? DialSolver.Expected(line, model, loopers.Upper!.Value.StepsTighter - loopers.Lower.StepsTighter) : reading.MeetingLineMm;
+        return reading with { YieldPercent = learnt.YieldPercent(laid, readings, reading.YieldPercent), MeetingLineMm = meeting };
     }
 
     private void Offer(FoundSetup found)

@@ -29,7 +29,7 @@ internal static class MissedLimits
                 PlanLimits.Tunnelling => new(limit, Rows(plan, question.Seam.Job)),
                 PlanLimits.Strength => new(limit, new Finding("strength-short")
                     .With("strengthNewtonsPerCm", plan.Figures.Seam.StrengthNewtonsPerCm).With("wantedNewtonsPerCm", new PlanJudge(question, need).StrengthWantedNewtonsPerCm)),
-                PlanLimits.Meeting => Meeting(plan.Figures.Seam.MeetingLineMm!.Value, question.Seam.Job.Rolls()),
+                PlanLimits.Meeting => Meeting(plan.Figures.MeetsMm!.Value, question.Seam.Job.Rolls()),
                 PlanLimits.Overhang => new(limit, Overhang(plan.Figures.Seam.OverhangMm!.Value, plan, head, question)),
                 PlanLimits.Growth => Growth(plan.Figures.GrowthPercent!.Value.Middle, plan, head, question.Seam.Job == SeamJob.LettuceEdge),
                 _ => new(limit, new(question.Seam.Job.Rolls() ? "textured-for-rolled" : question.Through.Sheds ? "textured-for-shedding" : "textured-for-skin")),

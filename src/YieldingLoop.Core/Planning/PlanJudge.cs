@@ -127,7 +127,7 @@ internal sealed class PlanJudge
             return RankPart.None;
         }
 
-        var growth = ClothEffects.GrowthPercent(growthStretch, ratio, footPressure);
+        var growth = FeedRules.Growth(layout, growthStretch, ratio, footPressure);
         var target = AskedOf(layout).Growth(ClothEffects.GrowthPercent(growthStretch, layout.Head.Feed!.Least));
         return target.Met(growth) ? RankPart.None
             : RankPart.None.Miss(PlanLimits.Growth, target.Most is { } most ? Math.Abs(growth) / most - 1 : target.Least!.Value / Math.Max(growth, 0.01) - 1);

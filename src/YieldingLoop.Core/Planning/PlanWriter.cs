@@ -18,6 +18,7 @@ internal static class PlanWriter
         var setup = found.WrittenOut(solver, question.Schools);
         // The search gives nothing that could not be sewn, so the case is whole.
         var seam = setup.Case(layout.Head, question.Cloth, question.Seam, need, question.Schools).Value!;
+        seam = seam with { Learnt = layout.Hand.Learnt.For(seam) };
         var figures = SeamAssessment.Of(seam);
         var loosened = found.Loopers.UpperLooser > 0;
         var plan = new SetupPlan

@@ -92,11 +92,12 @@ internal static class SettingReasons
             yield break;
         }
 
-        var meeting = plan.Figures.Seam.MeetingLineMm!.Value;
+        var meeting = plan.Figures.MeetsMm!.Value;
         yield return question.Seam.Job.Rolls()
             ? new Finding((plan.Missed & PlanLimits.Meeting) == 0 ? "loopers-wrapped" : "loopers-wrap-short").With("roundMm", Math.Abs(meeting))
                 .With("upperStepsTighter", loopers.Upper!.Value.StepsTighter).With("lowerStepsTighter", loopers.Lower.StepsTighter)
-            : new Finding((plan.Missed & PlanLimits.Meeting) == 0 && !layout.ByManual(ThreadPosition.UpperLooper, ThreadPosition.LowerLooper) ? "loopers-meet" : "loopers-meet-manual").With("meetingLineMm", meeting);
+            : new Finding((plan.Missed & PlanLimits.Meeting) == 0 && !layout.ByManual(ThreadPosition.UpperLooper, ThreadPosition.LowerLooper) ? plan.Figures.MeetingLineLearnt ? "loopers-meet-learnt" : "loopers-meet" : plan.Figures.MeetingLineLearnt ? "loopers-meet-manual-learnt" : "loopers-meet-manual")
+                .With("meetingLineMm", meeting);
     }
 
     private static Finding TwoThreads(FoundSetup found, PlanQuestion question)
@@ -129,6 +130,12 @@ internal static class SettingReasons
         if (question.Seam.Job == SeamJob.LettuceEdge)
         {
             return new(PlanTopic.Differential, new Finding("differential-lettuce").With("differential", plan.Differential!.Value).With("growthPercent", growth), Basis.SeamModel);
+        }
+
+        if (layout.Hand.Learnt.Growth is not null)
+        {
+            var byModel = ClothEffects.GrowthPercent(along, plan.Differential!.Value, plan.Setup.FootPressure.Or(1));
+            return new(PlanTopic.Differential, new Finding("differential-learnt").With("differential", plan.Differential!.Value).With("growthPercent", growth).With("modelPercent", byModel), Basis.SeamModel);
         }
 
         var code = question.Seam.Other is not { StretchedOn: false } ? "differential" : question.Seam.Job == SeamJob.StayedSeam ? "differential-stayed" : "differential-layers";

@@ -25,7 +25,7 @@ internal static class SetupLimits
         Add(PlanLimits.Drag, asked.DragMost is { } drag && figures.Drag > drag);
         Add(PlanLimits.Tunnelling, asked.Tunnelling is { } ridge && seam.TunnellingIndex is { } index && !ridge.Met(plan.Tape ? index / 2 : index));
         Add(PlanLimits.Strength, question.Seam.Job.Joins() && seam.StrengthNewtonsPerCm < new PlanJudge(question, need).StrengthWantedNewtonsPerCm);
-        Add(PlanLimits.Meeting, asked.MeetingLine(geometry) is { } meeting && !meeting.Met(seam.MeetingLineMm!.Value));
+        Add(PlanLimits.Meeting, asked.MeetingLine(geometry) is { } meeting && !meeting.Met(figures.MeetsMm!.Value));
         Add(PlanLimits.Overhang, asked.Overhang is { } overhang && !overhang.Met(seam.OverhangMm!.Value));
         Add(PlanLimits.Growth, head.Feed is { } feed && figures.GrowthPercent is { } growth && !asked.Growth(ClothEffects.GrowthPercent(question.Layers.GrowthStretchPercent, feed.Least)).Met(growth.Middle));
         Add(PlanLimits.Textured, !PlanJudge.Filled(question, head, [.. plan.Threads.Where(t => !t.Position.IsNeedle()).Select(t => (t.Position, t.Kind))]));

@@ -124,6 +124,12 @@ public sealed record SeamAssessment
     /// <summary>Meeting line with its band, mm.</summary>
     public Interval? MeetingLineMm { get; init; }
 
+    /// <summary>Whether the meeting line was read on swatches of this machine with these threads.</summary>
+    public bool MeetingLineLearnt { get; init; }
+
+    /// <summary>Where the threads are expected to meet, mm: by the swatches where it was read, else by the model.</summary>
+    public double? MeetsMm => MeetingLineLearnt ? MeetingLineMm!.Value.Middle : Seam.MeetingLineMm;
+
     /// <summary>Growth in sewing with its band, %.</summary>
     public Interval? GrowthPercent { get; init; }
 
@@ -169,6 +175,7 @@ public sealed record SeamAssessment
             LearntPopsPercent = learnt.Pops.Count == 0 ? null : [.. threads.Select((t, i) => learnt.Pop(t.Kind, readings[i].PopStretchPercent))],
             YieldPercent = yield,
             MeetingLineMm = reading.MeetingLineMm is { } p ? MeetingLineInterval(seam, p) : null,
+            MeetingLineLearnt = reading.MeetingLineMm is not null && learnt.MeetingLine != LearntLine.MeetingLine,
             GrowthPercent = cloth is not null && seam.Differential is { } ratio
                 ? learnt.Growth.Figure(ClothEffects.GrowthPercent(cloth.GrowthStretchPercent ?? cloth.StretchAlongPercent, ratio, seam.FootPressure), ratio - 1)
                 : null,

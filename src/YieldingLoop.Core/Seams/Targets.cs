@@ -152,7 +152,7 @@ public readonly record struct Asked(SeamJob Job, Stitch Stitch, bool Flatlock, i
     /// <param name="requiredPercent">What is required of the seam along itself, %.</param>
     public Targets Of(in SeamGeometry geometry, SeamAssessment figures, double? growthAtLowestPercent, double requiredPercent) => new()
     {
-        MeetingLineMm = figures.Seam.MeetingLineMm is not { } meeting ? null
+        MeetingLineMm = figures.MeetsMm is not { } meeting ? null
             : Job.Rolls() || (Flatlock && !Overlocks) ? MeetingLine(geometry)
             : Centred(meeting, SeamLimits.MeetingLineToleranceMm) is var about && UpperLoosened ? about with { Least = Math.Max(about.Least!.Value, Math.Min(meeting, -SeamLimits.MeetingBackMostMm)) } : about,
         Wrapped = Loops && Job.Rolls(),

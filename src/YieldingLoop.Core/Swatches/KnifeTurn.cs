@@ -12,12 +12,12 @@ public readonly record struct KnifeReading(double CuttingWidthMm, double Overhan
 /// Where to set the knife next: between the widest cut whose loops still hung off and the narrowest whose edge was already rolled in;
 /// where only one of them is known, at the other extreme. Common practice, no published source.
 /// </summary>
-/// <param name="From">Where it stands, mm.</param>
-/// <param name="To">Where to set it, mm; null where it stands right, or nothing lies between.</param>
+/// <param name="FromMm">Where it stands, mm.</param>
+/// <param name="ToMm">Where to set it, mm; null where it stands right, or nothing lies between.</param>
 /// <param name="HangsOffAtMm">The widest cut whose loops hung off too far; null where none did.</param>
 /// <param name="RollsInAtMm">The narrowest cut whose edge was rolled in too far; null where none was.</param>
 /// <param name="RightAtMm">A cut at which it was right, the one read last; null where none was.</param>
-public sealed record KnifeTurn(double From, double? To, double? HangsOffAtMm, double? RollsInAtMm, double? RightAtMm)
+public sealed record KnifeTurn(double FromMm, double? ToMm, double? HangsOffAtMm, double? RollsInAtMm, double? RightAtMm)
 {
     /// <summary>Where to set it next; null where nothing was read.</summary>
     /// <param name="readings">What was read with this cloth, the newest first.</param>

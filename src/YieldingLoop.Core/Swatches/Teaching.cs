@@ -26,6 +26,26 @@ public sealed record Teaching(Learnt Learnt, IReadOnlyList<int> MeetingLineFrom,
     /// <summary>All of these swatches, the oldest first.</summary>
     public IReadOnlyList<int> From => [.. MeetingLineFrom.Union(GrowthFrom).Union(YieldFrom).Order()];
 
+    /// <summary>What the swatches of a machine taught of every pair and kind of thread, and of one kind of cloth.</summary>
+    /// <param name="swatches">Swatches of the machine.</param>
+    /// <param name="clothKey">The kind of cloth.</param>
+    public static MachineLearnt OfMachine(IReadOnlyList<TaughtSwatch> swatches, string clothKey)
+    {
+        List<Lesson> lessons = [.. swatches.Where(s => !s.LeftOut).Select(s => s.Lesson)];
+        if (lessons.Count == 0)
+        {
+            return MachineLearnt.Nothing;
+        }
+
+        List<GrowthReading> growths = [.. swatches.Where(s => !s.LeftOut && s.ClothKey == clothKey).Select(s => s.Lesson.Growth).OfType<GrowthReading>()];
+        return new()
+        {
+            MeetingLines = lessons.Where(l => l is { Pair: not null, MeetingLine: not null }).GroupBy(l => l.Pair!.Value).ToDictionary(g => g.Key, g => MeetingLineLearning.After(g.Select(l => l.MeetingLine!.Value))),
+            Growth = growths.Count == 0 ? null : GrowthLearning.After(growths),
+            Pops = YieldLearning.After(lessons.SelectMany(l => l.Pulls.SelectMany(p => YieldLearning.Of(l.Threads, p)))),
+        };
+    }
+
     /// <summary>
     /// What is known for a set-up. The meeting line is learnt per pair of threads that meet, the growth per kind of cloth, pops per
     /// kind of thread; a swatch that is left out teaches nothing.

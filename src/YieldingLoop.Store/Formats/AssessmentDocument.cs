@@ -21,6 +21,9 @@ public sealed record AssessmentDocument
     /// <inheritdoc cref="SeamAssessment.MeetingLineMm"/>
     public IntervalDocument? MeetingLine { get; init; }
 
+    /// <inheritdoc cref="SeamAssessment.MeetingLineLearnt"/>
+    public bool MeetingLineLearnt { get; init; }
+
     /// <inheritdoc cref="SeamAssessment.GrowthPercent"/>
     public IntervalDocument? Growth { get; init; }
 

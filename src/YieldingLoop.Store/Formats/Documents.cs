@@ -79,6 +79,8 @@ public static partial class Documents
     [MapperRequiredMapping(RequiredMappingStrategy.Both)]
     private static partial MachineAtHandDocument Of(MachineAtHand hand);
 
+    private static string Of(MachineLearnt learnt) => learnt.Key;
+
     [MapperRequiredMapping(RequiredMappingStrategy.Both)]
     private static partial LiftedRuleDocument Of(LiftedRule lifted);
 

@@ -5,7 +5,7 @@ public sealed record PlanQuestionDocument(
     ClothFiguresDocument Cloth, SeamDocument Seam, IReadOnlyList<MachineAtHandDocument> Machines, DrawerDocument? Drawer, SchoolsDocument Schools, WeightsDocument Weights, PinsDocument Pins);
 
 /// <inheritdoc cref="Core.Planning.MachineAtHand"/>
-public sealed record MachineAtHandDocument(string Id, MachineDocument Machine, SetupDocument State, IReadOnlyList<LiftedRuleDocument> Lifted);
+public sealed record MachineAtHandDocument(string Id, MachineDocument Machine, SetupDocument State, IReadOnlyList<LiftedRuleDocument> Lifted, string Learnt);
 
 /// <inheritdoc cref="Core.Planning.LiftedRule"/>
 public sealed record LiftedRuleDocument(string RuleId, string? ThreadKindId = null);

@@ -53,18 +53,18 @@ public sealed class TurnTests
     {
         Assert.Null(KnifeTurn.For([], 5, Knife, Flush));
         // Loops hang off: more cloth, at the other extreme.
-        Assert.Equal(7, KnifeTurn.For([new(4, 1.2)], 4, Knife, Flush)!.To);
-        Assert.Equal(3, KnifeTurn.For([new(6, -1.4)], 6, Knife, Flush)!.To);
+        Assert.Equal(7, KnifeTurn.For([new(4, 1.2)], 4, Knife, Flush)!.ToMm);
+        Assert.Equal(3, KnifeTurn.For([new(6, -1.4)], 6, Knife, Flush)!.ToMm);
         // Between both.
         var between = KnifeTurn.For([new(7, -1.6), new(4, 1.2)], 7, Knife, Flush)!;
-        Assert.Equal((5.5, 4.0, 7.0, null), (between.To, between.HangsOffAtMm, between.RollsInAtMm, between.RightAtMm));
+        Assert.Equal((5.5, 4.0, 7.0, null), (between.ToMm, between.HangsOffAtMm, between.RollsInAtMm, between.RightAtMm));
         // Right: it goes back there, or stays.
-        Assert.Equal(5.5, KnifeTurn.For([new(7, -1.6), new(5.5, 0.2), new(4, 1.2)], 7, Knife, Flush)!.To);
+        Assert.Equal(5.5, KnifeTurn.For([new(7, -1.6), new(5.5, 0.2), new(4, 1.2)], 7, Knife, Flush)!.ToMm);
         var stays = KnifeTurn.For([new(5.5, 0.2)], 5.5, Knife, Flush)!;
-        Assert.Equal((null, 5.5), (stays.To, stays.RightAtMm));
+        Assert.Equal((null, 5.5), (stays.ToMm, stays.RightAtMm));
         // No step lies between the two, and an end of the scale has nothing beyond.
-        Assert.Null(KnifeTurn.For([new(5, 0.6), new(5.5, -0.6)], 5, Knife, Flush)!.To);
-        Assert.Null(KnifeTurn.For([new(7, 0.9)], 7, Knife, Flush)!.To);
+        Assert.Null(KnifeTurn.For([new(5, 0.6), new(5.5, -0.6)], 5, Knife, Flush)!.ToMm);
+        Assert.Null(KnifeTurn.For([new(7, 0.9)], 7, Knife, Flush)!.ToMm);
     }
 
     /// <summary>An edge a true machine would show: bracketing from anywhere ends within the tolerance in a few strips.</summary>
@@ -79,7 +79,7 @@ public sealed class TurnTests
             for (var strip = 0; strip < 6; strip++)
             {
                 read.Insert(0, new(at, edge - at));
-                if (KnifeTurn.For(read, at, Knife, Flush)!.To is not { } to)
+                if (KnifeTurn.For(read, at, Knife, Flush)!.ToMm is not { } to)
                 {
                     break;
                 }
@@ -95,7 +95,7 @@ public sealed class TurnTests
     public void Readings_that_contradict_each_other_are_settled_by_the_newest()
     {
         var turn = KnifeTurn.For([new(4, -1), new(6, 1)], 4, Knife, Flush)!;
-        Assert.Equal(7, KnifeTurn.For([new(4, 1.6), new(4, 0)], 4, Knife, Flush)!.To);
-        Assert.Equal((3.0, null, 4.0), (turn.To, turn.HangsOffAtMm, turn.RollsInAtMm));
+        Assert.Equal(7, KnifeTurn.For([new(4, 1.6), new(4, 0)], 4, Knife, Flush)!.ToMm);
+        Assert.Equal((3.0, null, 4.0), (turn.ToMm, turn.HangsOffAtMm, turn.RollsInAtMm));
     }
 }

@@ -11,6 +11,7 @@ using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Store;
 using YieldingLoop.Store.Formats;
@@ -22,7 +23,7 @@ using YieldingLoop.Web.Startup;
 namespace YieldingLoop.Web.Pages.Seams;
 
 /// <summary>The set-up of one seam, the best that can be proved on the machines at hand; kept when the user says so.</summary>
-public sealed class SetUpModel(Workroom workroom, PlanMemory memory, TimeProvider clock, Wording wording) : PageModel
+public sealed class SetUpModel(Workroom workroom, Store.Swatches swatches, PlanMemory memory, TimeProvider clock, Wording wording) : PageModel
 {
     /// <summary>Most needles and threads of the drawer that a plan looks at.</summary>
     private const int MostInDrawer = 500;
@@ -79,6 +80,9 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, TimeProvide
     public Outcome<PlanAnswer>? Outcome { get; private set; }
 
     public SetupCard? Card { get; private set; }
+
+    /// <summary>Swatches that what is expected of the best set-up rests on.</summary>
+    public IReadOnlyList<int> TaughtBy { get; private set; } = [];
 
     /// <summary>The alternatives, each with its machine's name.</summary>
     public IReadOnlyList<(PlannedSetup Setup, SetupCard Card)> Alternatives { get; private set; } = [];
@@ -229,11 +233,18 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, TimeProvide
         var rules = (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).ToList();
         Pins = PinFields.For([.. Asked.Where(m => Machine is null || m.Id == Machine).Select(m => m.Entry)], Request.Query, wording);
         var pins = PinFields.Read(Pins, Machine);
+        var (taught, cloth) = (new Dictionary<int, IReadOnlyList<TaughtSwatch>>(), Store.Swatches.ClothKey(Row.ClothId));
+        foreach (var machine in Asked)
+        {
+            taught[machine.Id] = await swatches.OfMachineAsync(machine.Id);
+        }
+
         var question = new PlanQuestion(
             figures, SeamNow,
             [
                 .. Asked.Select(m => new MachineAtHand(FieldText.Of(m.Id), m.Entry, states.GetValueOrDefault(m.Id, Setup.Unknown))
                 {
+                    Learnt = Teaching.OfMachine(taught[m.Id], cloth),
                     Lifted = [.. rules.Where(r => r.LiftsRuleId is not null && r.About(m.Id, Row.ClothId, SeamNow)).Select(r => new LiftedRule(r.LiftsRuleId!, r.ThreadKindId))],
                 }),
             ],
@@ -253,6 +264,7 @@ public sealed class SetUpModel(Workroom workroom, PlanMemory memory, TimeProvide
 
         MachineRow = RowOf(found.Best);
         Card = CardOf(found.Best, figures);
+        TaughtBy = Card.Plan.Setup.Case(Card.Plan.Tuned(MachineRow.Entry), figures, SeamNow, Card.Plan.Need, Schools).Value is { } seam ? [.. Teaching.For(taught[MachineRow.Id], seam, cloth).From] : [];
         Alternatives = [.. found.Alternatives.Select(a => (a, CardOf(a, figures)))];
         Seen = $"{found.Best.MachineId}-{StoredFormat.Digest(Documents.Of(found.Best.Plan))}";
         OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, SeamNow, Card.Plan.Setup))];

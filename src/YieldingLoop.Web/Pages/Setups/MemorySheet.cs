@@ -146,18 +146,18 @@ public sealed class MemorySheet
         var turn = KnifeTurn.For(read, stands, range, wanted);
         var drawing = new MemoryDrawing(range.Least, range.Most, range.Step)
         {
-            Points = [.. used.Zip(read, (s, r) => new MemoryPoint(r.CuttingWidthMm, r.OverhangMm, s.Id))], Wanted = wanted, Now = stands, To = turn?.To, Sides = ("hangs off", "rolled in"), Ends = ("less cloth", "more cloth"), Edge = 0.5,
+            Points = [.. used.Zip(read, (s, r) => new MemoryPoint(r.CuttingWidthMm, r.OverhangMm, s.Id))], Wanted = wanted, Now = stands, To = turn?.ToMm, Sides = ("hangs off", "rolled in"), Ends = ("less cloth", "more cloth"), Edge = 0.5,
         };
-        return new("Cutting width", drawing.Draw("How far loops hung past the edge by the cutting width, with where to set the knife."), $"{FieldText.Of(stands)} mm", turn?.To is { } to ? $"{FieldText.Of(to)} mm" : null, turn?.To is { } next ? next > stands ? "more cloth in the stitch" : "less cloth in the stitch" : "", [KnifeSays(turn)], [.. used.Select(s => s.Id).Order()]);
+        return new("Cutting width", drawing.Draw("How far loops hung past the edge by the cutting width, with where to set the knife."), $"{FieldText.Of(stands)} mm", turn?.ToMm is { } to ? $"{FieldText.Of(to)} mm" : null, turn?.ToMm is { } next ? next > stands ? "more cloth in the stitch" : "less cloth in the stitch" : "", [KnifeSays(turn)], [.. used.Select(s => s.Id).Order()]);
     }
 
     private string KnifeSays(KnifeTurn? turn) => wording.Say(turn switch
     {
         null => "No swatch of this cloth says yet how far its loops hang past the edge. Try both extremes, and settle between them.",
-        { RightAtMm: { } right } => turn.To is null ? $"At {FieldText.Of(right)} mm it was right." : $"At {FieldText.Of(right)} mm it was right: go back there.",
-        { HangsOffAtMm: { } off, RollsInAtMm: { } rolls } => $"At {FieldText.Of(off)} mm the loops hung off, at {FieldText.Of(rolls)} mm the edge was rolled in: {(turn.To is null ? "no step of the knife lies between. The loopers’ tension moves it too" : "try between them")}.",
-        { HangsOffAtMm: { } off } => $"At {FieldText.Of(off)} mm the loops hung off: {(turn.To is null ? "and the knife goes no further out. Tighten both loopers alike" : "try the other extreme, then settle between")}.",
-        _ => $"At {FieldText.Of(turn.RollsInAtMm)} mm the edge was rolled in: {(turn.To is null ? "and the knife goes no closer. Loosen both loopers alike" : "try the other extreme, then settle between")}.",
+        { RightAtMm: { } right } => turn.ToMm is null ? $"At {FieldText.Of(right)} mm it was right." : $"At {FieldText.Of(right)} mm it was right: go back there.",
+        { HangsOffAtMm: { } off, RollsInAtMm: { } rolls } => $"At {FieldText.Of(off)} mm the loops hung off, at {FieldText.Of(rolls)} mm the edge was rolled in: {(turn.ToMm is null ? "no step of the knife lies between. The loopers’ tension moves it too" : "try between them")}.",
+        { HangsOffAtMm: { } off } => $"At {FieldText.Of(off)} mm the loops hung off: {(turn.ToMm is null ? "and the knife goes no further out. Tighten both loopers alike" : "try the other extreme, then settle between")}.",
+        _ => $"At {FieldText.Of(turn.RollsInAtMm)} mm the edge was rolled in: {(turn.ToMm is null ? "and the knife goes no closer. Loosen both loopers alike" : "try the other extreme, then settle between")}.",
     });
 
     private string Mm(double mm) => wording.Length(mm, 2, withSign: true);
