@@ -94,7 +94,7 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
         var result = id is null ? await writer.InsertAsync(row, key) : await writer.UpdateAsync(row, version, key);
         if (result is SaveResult.Saved { Again: false } saved)
         {
-            await SettleAsync(setup, saved.Id, row.Passed && AsCard(setup.Snapshot.Plan, entry), id is null ? entry : null);
+            await SettleAsync(setup, saved.Id, row.Passed && AsCard(setup.Snapshot.Plan, entry), id is null && !entry.InWear ? entry : null);
         }
 
         return result;
@@ -104,7 +104,7 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
     internal static void Fill(SwatchRow row, SwatchEntry entry, SetupRow setup)
     {
         row.Entry = entry;
-        (row.Passed, row.LeftOut) = (SwatchVerdict.Of(setup.Snapshot.Plan.Targets, entry.Read).Passed, entry.LeftOut is not null);
+        (row.Passed, row.LeftOut) = (!entry.InWear && SwatchVerdict.Of(setup.Snapshot.Plan.Targets, entry.Read).Passed, entry.LeftOut is not null);
         (row.Lesson, row.ThreadKinds) = (LessonOf(setup.Snapshot, entry), KindsOf(setup.Snapshot, entry));
     }
 

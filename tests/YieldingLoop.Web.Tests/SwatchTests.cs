@@ -126,6 +126,58 @@ public sealed class SwatchTests : IDisposable
         Assert.InRange(predicted, bounds[0] + 0.45, bounds[1] - 0.45);
     }
 
+    /// <summary>The crackle when a garment is put on is itself a reading (common practice F3, no published source).</summary>
+    [Fact]
+    public async Task What_crackled_in_wear_teaches_and_leaves_card_and_machine_as_they_are()
+    {
+        const string Wear = "/swatches/new?setup=3&wear=true";
+        // Meanwhile the machine stands otherwise.
+        var form = await visitor.OpenAsync(New);
+        var looper = form.Value("Input_Dials_0__Number")!;
+        var moved = (double.Parse(looper, CultureInfo.InvariantCulture) + 1).ToString(CultureInfo.InvariantCulture);
+        await SaveAsync(new() { ["Input.Dials[0].Number"] = moved, ["Input.Readings.GapMm"] = "0.3" });
+        static string[] Taught(IHtmlDocument card) => [.. card.QuerySelectorAll("ins").Select(i => i.TextContent)];
+        var before = await visitor.OpenAsync("/setups/3");
+        var wear = await visitor.OpenAsync(Wear);
+        Assert.Equal(looper, wear.Value("Input_Dials_0__Number"));
+        var page = await SaveAsync(new() { ["Input.CrackledAtPercent"] = "35" }, Wear);
+        Assert.Equal("read in wear", Stamp(page));
+        var after = await visitor.OpenAsync("/setups/3");
+        Assert.NotEqual(Taught(before), Taught(after));
+        Assert.Equal(before.QuerySelector(".swatch-state .stamp")!.TextContent.Trim(), after.QuerySelector(".swatch-state .stamp")!.TextContent.Trim());
+        Assert.Equal(moved, (await visitor.OpenAsync(New)).Value("Input_Dials_0__Number"));
+        Assert.Contains("in wear", (await visitor.OpenAsync("/swatches")).QuerySelector("a[href='/swatches/8'] .stamp")!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Swatches_are_listed_by_cloth_machine_thread_passing_and_day()
+    {
+        async Task<string[]> ListAsync(string query) => [.. (await visitor.OpenAsync("/swatches" + query)).QuerySelectorAll(".swatch-list .setup-name").Select(n => n.TextContent)];
+        string[] all = await ListAsync("");
+        Assert.Equal(["Swatch 6", "Swatch 5", "Swatch 4", "Swatch 3", "Swatch 2", "Swatch 1"], all);
+        // Asked one by one they are parts of the whole, and yes and no together are all of it.
+        var (yes, no) = (await ListAsync("?passed=yes"), await ListAsync("?passed=no"));
+        Assert.Equal(all.Order(), yes.Concat(no).Order());
+        foreach (var setup in Enumerable.Range(1, 8))
+        {
+            Assert.Equal((await visitor.OpenAsync($"/setups/{setup}")).QuerySelectorAll(".versions a[href^='/swatches/']").Select(a => a.TextContent).Order(), (await ListAsync($"?setup={setup}")).Order());
+        }
+
+        Assert.Equal(all.Order(), (await Task.WhenAll(Enumerable.Range(1, 4).Select(m => ListAsync($"?machine={m}")))).SelectMany(l => l).Order());
+        Assert.Equal(all.Order(), (await Task.WhenAll(Enumerable.Range(1, 6).Select(c => ListAsync($"?cloth={c}")))).SelectMany(l => l).Order());
+        Assert.NotEmpty(await ListAsync("?thread=textured-nylon"));
+        Assert.Empty(await ListAsync("?thread=heavy-rayon"));
+        // By day: each stands on its own.
+        var days = (await visitor.OpenAsync("/swatches")).QuerySelectorAll(".swatch-list .setup-state").Select(s => DateTime.ParseExact(s.TextContent.Trim(), "d MMM yyyy", CultureInfo.InvariantCulture)).ToList();
+        Assert.Equal(days.OrderDescending(), days);
+        Assert.Equal(days.Count(d => d == days[0]), (await ListAsync($"?from={days[0]:yyyy-MM-dd}&to={days[0]:yyyy-MM-dd}")).Length);
+        Assert.Equal(days.Count(d => d < days[0]), (await ListAsync($"?to={days[0].AddDays(-1):yyyy-MM-dd}")).Length);
+        foreach (var (wrong, says) in new[] { ("?from=2026-13-01", "first day"), ("?to=tomorrow", "last day"), ("?thread=wire", "No kind of thread"), ("?passed=perhaps", "yes or no"), ("?from=2026-05-04&to=2026-05-01", "before the first") })
+        {
+            Assert.Contains(says, (await visitor.OpenAsync("/swatches" + wrong)).QuerySelector("[role=alert]")!.TextContent, StringComparison.Ordinal);
+        }
+    }
+
     /// <summary>Set-up 1 has two needles.</summary>
     [Fact]
     public async Task Skips_and_loops_are_read_row_by_row()

@@ -53,6 +53,9 @@ public sealed record SwatchEntry
     /// <summary>Whether the edge sheds when it is rubbed; null where nobody said.</summary>
     public bool? Sheds { get; init; }
 
+    /// <summary>Whether it was read on the garment in wear, long after it left the machine: it teaches, and neither passes a card nor says what is on the machine.</summary>
+    public bool InWear { get; init; }
+
     /// <summary>In wear it crackled at this stretch, %, and nobody knows which thread.</summary>
     public double? CrackledAtPercent { get; init; }
 

@@ -26,6 +26,9 @@ public sealed record SwatchDocument
     /// <inheritdoc cref="SwatchEntry.Sheds"/>
     public bool? Sheds { get; init; }
 
+    /// <inheritdoc cref="SwatchEntry.InWear"/>
+    public bool InWear { get; init; }
+
     /// <inheritdoc cref="SwatchEntry.CrackledAtPercent"/>
     public double? CrackledAtPercent { get; init; }
 

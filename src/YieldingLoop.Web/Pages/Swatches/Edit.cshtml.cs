@@ -39,6 +39,10 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
     /// <summary>The other swatches of the set-up.</summary>
     public IReadOnlyList<SwatchListing> Others { get; private set; } = [];
 
+    /// <summary>Whether something is to be written down that happened in wear.</summary>
+    [BindProperty(SupportsGet = true)]
+    public bool Wear { get; set; }
+
     /// <summary>The set-up asked for.</summary>
     [BindProperty(SupportsGet = true, Name = "setup")]
     public int? SetupId { get; set; }
@@ -49,7 +53,12 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
 
     protected override IQueryable<SwatchRow> Rows => swatches.All;
 
-    protected override SwatchForm FormOf(SwatchRow? row) => SwatchForm.Of(Setup, Sewn, row, Wording.Settings.Lengths);
+    protected override SwatchForm FormOf(SwatchRow? row)
+    {
+        var form = SwatchForm.Of(Setup, Sewn, row, Wording.Settings.Lengths);
+        form.InWear |= row is null && Wear;
+        return form;
+    }
 
     protected override async Task<bool> PrepareAsync(SwatchRow? row)
     {
@@ -58,7 +67,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
             return false;
         }
 
-        NotAsCard = row is not null ? [] : [.. SetupDifferences.Between(Card.Plan.Setup, state.Over(Card.Plan.Setup)).Where(d => d.Finding.Code is not ("changed-dial" or "changed-length" or "changed-differential")).Select(d => Sentences.Fragment(d.Finding))];
+        NotAsCard = row is not null || Wear || Input.InWear ? [] : [.. SetupDifferences.Between(Card.Plan.Setup, state.Over(Card.Plan.Setup)).Where(d => d.Finding.Code is not ("changed-dial" or "changed-length" or "changed-differential")).Select(d => Sentences.Fragment(d.Finding))];
         Others = [.. (await swatches.OfSetupAsync(Setup.Id)).Where(s => s.Id != row?.Id)];
         Readings = Store.Swatches.CaseOf(Setup.Snapshot, new() { Setup = Sewn }) is { } seam ? MatchReading.Of(seam, Card.Plan.Targets) : [];
         ThreadedUp = Setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(Setup.Id);
@@ -82,7 +91,8 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
 
         (Setup, Card) = (setup, SetupCard.Of(setup.Snapshot));
         var state = (await workroom.StateOfAsync(setup.MachineId))?.Entry ?? Core.Setups.Setup.Unknown;
-        Sewn = row?.Entry.Setup ?? Store.Swatches.AsSewn(setup.Snapshot, state);
+        // A garment was sewn as its card says, whatever the machine stands at today.
+        Sewn = row?.Entry.Setup ?? (Wear || Input.InWear ? setup.Snapshot.Plan.Setup : Store.Swatches.AsSewn(setup.Snapshot, state));
         return state;
     }
 

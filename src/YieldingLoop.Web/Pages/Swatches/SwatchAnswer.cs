@@ -30,6 +30,9 @@ public sealed record SwatchAnswer
     /// <summary>Whether it was sewn with the numbers of its card.</summary>
     public required bool AsCard { get; init; }
 
+    /// <summary>Whether it was read in wear, and so passes nothing.</summary>
+    public required bool InWear { get; init; }
+
     /// <summary>Whether anything was read.</summary>
     public required bool Any { get; init; }
 
@@ -79,12 +82,13 @@ public sealed record SwatchAnswer
         var off = verdict.Findings.Any(f => f is { Aspect: SwatchAspect.MeetingLine, Within: false });
         return new()
         {
-            Passed = verdict.Passed,
+            Passed = verdict.Passed && !entry.InWear,
             AsCard = Store.Swatches.AsCard(plan, entry),
-            Any = read.Any,
+            InWear = entry.InWear,
+            Any = read.Any || entry.CrackledAtPercent is not null,
             RestsOn = verdict.Stitches is { } stitches ? $"It rests on {stitches} stitches, in which a skip of one in a hundred shows {FieldText.Round(10 * StripLength.ShowsRareSkip(stitches), 0)} times in ten." : "",
             Lines = [.. verdict.Findings.Select(f => Line(f, was, wording))],
-            Missing = [.. verdict.Missing.Select(a => wording.Say(NameOf(a)))],
+            Missing = entry.InWear ? [] : [.. verdict.Missing.Select(a => wording.Say(NameOf(a)))],
             Strip = [.. Lengths(entry.Strip, advice.Says.All(s => s.Code is "strip-flat" or "strip-curls"))],
             Says = [.. advice.Says.Select(f => wording.Say(SwatchWords.Of(f)))],
             // What the dial is told already is not said twice.
