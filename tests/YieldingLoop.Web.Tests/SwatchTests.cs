@@ -126,6 +126,23 @@ public sealed class SwatchTests : IDisposable
         Assert.InRange(predicted, bounds[0] + 0.45, bounds[1] - 0.45);
     }
 
+    [Fact]
+    public async Task A_sampler_is_one_strip_with_a_record_for_each_piece_of_it()
+    {
+        await SaveAsync(new() { ["Input.Readings.GapMm"] = "0.3" });
+        // From the second piece another one is still along the strip of the first.
+        await SaveAsync(new() { ["Input.StitchLengthMm"] = "3", ["Input.Readings.GapMm"] = "0.4" }, "/swatches/new?setup=3&strip=7");
+        var third = await SaveAsync(new() { ["Input.StitchLengthMm"] = "3.5" }, "/swatches/new?setup=3&strip=8");
+        Assert.Contains("On one strip with swatches 7 and 8", third.QuerySelector("main")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("7", third.Value("Input_StripOf"));
+        Assert.Contains("swatches 8 and 9", (await visitor.OpenAsync("/swatches/7")).QuerySelector("main")!.TextContent, StringComparison.Ordinal);
+        Assert.DoesNotContain("On one strip", (await visitor.OpenAsync("/swatches/1")).QuerySelector("main")!.TextContent, StringComparison.Ordinal);
+        // A strip of another set-up is no strip of this one.
+        Assert.Equal("", (await visitor.OpenAsync("/swatches/new?setup=3&strip=1")).Value("Input_StripOf") ?? "");
+        var form = await visitor.OpenAsync(New);
+        Assert.Contains("no longer here", (await visitor.SendAsync(form, New, new() { ["Input.StripOf"] = "99" })).Page.QuerySelector("#faults")!.TextContent, StringComparison.Ordinal);
+    }
+
     /// <summary>The crackle when a garment is put on is itself a reading (common practice F3, no published source).</summary>
     [Fact]
     public async Task What_crackled_in_wear_teaches_and_leaves_card_and_machine_as_they_are()

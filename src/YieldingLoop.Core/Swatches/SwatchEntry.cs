@@ -62,6 +62,9 @@ public sealed record SwatchEntry
     /// <summary>Why it teaches nothing; null where it teaches.</summary>
     public LeftOut? LeftOut { get; init; }
 
+    /// <summary>The first swatch on the same strip, of a sampler: several lengths and dials along one strip, one record each; null where it is alone on its strip, or the first.</summary>
+    public int? StripOf { get; init; }
+
     /// <summary>Its photo; null where there is none.</summary>
     public SwatchPhoto? Photo { get; init; }
 

@@ -35,6 +35,9 @@ public sealed record SwatchDocument
     /// <inheritdoc cref="SwatchEntry.LeftOut"/>
     public LeftOut? LeftOut { get; init; }
 
+    /// <inheritdoc cref="SwatchEntry.StripOf"/>
+    public int? StripOf { get; init; }
+
     /// <inheritdoc cref="SwatchEntry.Photo"/>
     public PhotoDocument? Photo { get; init; }
 

@@ -43,6 +43,13 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
     [BindProperty(SupportsGet = true)]
     public bool Wear { get; set; }
 
+    /// <summary>The swatch along whose strip another is sewn.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int? Strip { get; set; }
+
+    /// <summary>The swatches of the same strip, the first first; empty where it is alone.</summary>
+    public IReadOnlyList<int> Along { get; private set; } = [];
+
     /// <summary>The set-up asked for.</summary>
     [BindProperty(SupportsGet = true, Name = "setup")]
     public int? SetupId { get; set; }
@@ -57,6 +64,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
     {
         var form = SwatchForm.Of(Setup, Sewn, row, Wording.Settings.Lengths);
         form.InWear |= row is null && Wear;
+        form.StripOf = row is null ? first : form.StripOf;
         return form;
     }
 
@@ -68,6 +76,8 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         }
 
         NotAsCard = row is not null || Wear || Input.InWear ? [] : [.. SetupDifferences.Between(Card.Plan.Setup, state.Over(Card.Plan.Setup)).Where(d => d.Finding.Code is not ("changed-dial" or "changed-length" or "changed-differential")).Select(d => Sentences.Fragment(d.Finding))];
+        first = row is null && Strip is { } along ? await FirstOnStripAsync(along) : Input.StripOf;
+        Along = await AlongAsync(row?.Entry.StripOf ?? first ?? row?.Id, row?.Id);
         Others = [.. (await swatches.OfSetupAsync(Setup.Id)).Where(s => s.Id != row?.Id)];
         Readings = Store.Swatches.CaseOf(Setup.Snapshot, new() { Setup = Sewn }) is { } seam ? MatchReading.Of(seam, Card.Plan.Targets) : [];
         ThreadedUp = Setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(Setup.Id);
@@ -78,6 +88,15 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
 
         return true;
     }
+
+    /// <summary>The first swatch on a strip, by any of its swatches; null where there is no such swatch of this set-up.</summary>
+    private async Task<int?> FirstOnStripAsync(int along) =>
+        await swatches.All.Where(s => s.Id == along && s.SetupId == Setup.Id).Select(s => s.Entry).FirstOrDefaultAsync() is { } entry ? entry.StripOf ?? along : null;
+
+    private async Task<IReadOnlyList<int>> AlongAsync(int? stripOf, int? except) => stripOf is not { } number ? []
+        : [.. (await swatches.OfSetupAsync(Setup.Id)).Where(s => (s.Id == number || s.Entry.StripOf == number) && s.Id != except).Select(s => s.Id).Order()];
+
+    private int? first;
 
     /// <summary>Finds the set-up a swatch is of, and what it was sewn with.</summary>
     /// <returns>What stands on the machine; null where there is no such set-up.</returns>
@@ -99,6 +118,11 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
     protected override SwatchEntry ReadEntry(FormReader reader)
     {
         var entry = Input.Read(Sewn, reader);
+        if (entry.StripOf is { } strip && !swatches.All.Any(s => s.Id == strip && s.SetupId == Setup.Id))
+        {
+            reader.Fault("StripOf", "The swatch along whose strip this one was sewn is no longer here. Save it as one of its own strip.");
+        }
+
         reader.Add(SetupCheck.Problems(Setup.Snapshot.Machine, entry.Setup).Select(p => p with { Field = FieldOf(p.Field) }));
         if (Store.Swatches.CaseOf(Setup.Snapshot, entry) is { } seam)
         {

@@ -155,6 +155,8 @@ public sealed class SwatchForm : RecordForm
 
     public bool InWear { get; set; }
 
+    public int? StripOf { get; set; }
+
     public SkinFeel? Feel { get; set; }
 
     public bool? Sheds { get; set; }
@@ -196,7 +198,7 @@ public sealed class SwatchForm : RecordForm
                 ThreadsShow = read.ThreadsShow, RawEdgeCaught = read.RawEdgeCaught, RowsParallel = read.RowsParallel, Wrapped = read.Wrapped,
             },
             Photo = PhotoForm.Of(entry.Photo),
-            ContrastThreads = entry.ContrastThreads, Curved = entry.Curved, InWear = entry.InWear, Feel = entry.Feel, Sheds = entry.Sheds, CrackledAtPercent = FieldText.Of(entry.CrackledAtPercent), LeftOut = entry.LeftOut, Note = entry.Note,
+            ContrastThreads = entry.ContrastThreads, Curved = entry.Curved, InWear = entry.InWear, StripOf = entry.StripOf, Feel = entry.Feel, Sheds = entry.Sheds, CrackledAtPercent = FieldText.Of(entry.CrackledAtPercent), LeftOut = entry.LeftOut, Note = entry.Note,
         };
     }
 
@@ -273,7 +275,7 @@ public sealed class SwatchForm : RecordForm
                 ThreadsShow = read.ThreadsShow, RawEdgeCaught = read.RawEdgeCaught, RowsParallel = read.RowsParallel, Wrapped = read.Wrapped,
             },
             Photo = Photo.Read(reader),
-            ContrastThreads = ContrastThreads, Curved = Curved, InWear = InWear, Feel = Feel, Sheds = Sheds, CrackledAtPercent = reader.Number("CrackledAtPercent", CrackledAtPercent), LeftOut = LeftOut, Note = (Note ?? "").Trim(),
+            ContrastThreads = ContrastThreads, Curved = Curved, InWear = InWear, StripOf = StripOf, Feel = Feel, Sheds = Sheds, CrackledAtPercent = reader.Number("CrackledAtPercent", CrackledAtPercent), LeftOut = LeftOut, Note = (Note ?? "").Trim(),
         };
     }
 
