@@ -126,6 +126,57 @@ public sealed class SwatchTests : IDisposable
         Assert.InRange(predicted, bounds[0] + 0.45, bounds[1] - 0.45);
     }
 
+    private async Task<Dictionary<string, double>> LeftAsync()
+    {
+        var left = new Dictionary<string, double>();
+        for (var id = 1; id <= 8; id++)
+        {
+            var cone = await visitor.OpenAsync($"/threads/{id}");
+            left[cone.Value("Input_Name")!] = double.Parse(cone.Value("Input_MetresLeft")!, CultureInfo.InvariantCulture);
+        }
+
+        return left;
+    }
+
+    /// <summary>By the model's consumption, metres of thread a metre of seam (model section 6); the longer of the measured strip and the stitches looked over.</summary>
+    [Fact]
+    public async Task A_swatch_takes_its_metres_from_the_cones_once()
+    {
+        var before = await LeftAsync();
+        var page = await visitor.OpenAsync("/swatches/1");
+        var said = page.QuerySelectorAll(".swatch-answer li").Select(l => l.TextContent.Split(": ")).Where(p => p.Length == 2 && p[1].EndsWith(" m", StringComparison.Ordinal)).ToDictionary(p => p[0], p => double.Parse(p[1][..^2], CultureInfo.InvariantCulture));
+        Assert.NotEmpty(said);
+        var first = await visitor.PressAsync(page, "Take it from the cones");
+        Assert.Equal(HttpStatusCode.Redirect, first.Status);
+        var after = await LeftAsync();
+        Assert.All(before, cone => Assert.Equal(said.GetValueOrDefault(cone.Key), cone.Value - after[cone.Key], 1));
+        // Pressed again in another tab, nothing more is taken.
+        await visitor.PressAsync(page, "Take it from the cones");
+        Assert.Equal(after, await LeftAsync());
+        Assert.Contains("Taken from the cones on", (await visitor.OpenAsync("/swatches/1")).Body!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_sewn_seam_takes_what_its_length_asks_and_never_more_than_there_is()
+    {
+        var (before, card) = (await LeftAsync(), await visitor.OpenAsync("/setups/1"));
+        var perMetre = card.QuerySelector(".sewn")!.PreviousElementSibling!.TextContent.Replace("A metre of this seam takes ", "").Split(", before")[0].Split(", ").Select(p => p.Split(" m of ")).ToDictionary(p => p[1], p => double.Parse(p[0], CultureInfo.InvariantCulture));
+        async Task<HttpStatusCode> SewAsync(IHtmlDocument page, string metres) => (await visitor.PostAsync((IHtmlFormElement)page.QuerySelector("form.sewn")!, "/setups/1?handler=Sewn", new() { ["metres"] = metres })).Status;
+        Assert.Equal(HttpStatusCode.Redirect, await SewAsync(card, "2,5"));
+        var after = await LeftAsync();
+        Assert.All(before, cone => Assert.InRange(cone.Value - after[cone.Key] - 2.5 * perMetre.GetValueOrDefault(cone.Key), -0.2, 0.2));
+        // The same button again, and what cannot be: nothing more is taken.
+        Assert.Equal(HttpStatusCode.Conflict, await SewAsync(card, "2,5"));
+        foreach (var wrong in new[] { "0", "-1", "", "long", "1e3", "1001", "NaN" })
+        {
+            Assert.Equal(HttpStatusCode.BadRequest, await SewAsync(await visitor.OpenAsync("/setups/1"), wrong));
+        }
+
+        Assert.Equal(after, await LeftAsync());
+        await SewAsync(await visitor.OpenAsync("/setups/1"), "1000");
+        Assert.All(await LeftAsync(), cone => Assert.True(cone.Value >= 0));
+    }
+
     [Fact]
     public async Task A_sampler_is_one_strip_with_a_record_for_each_piece_of_it()
     {

@@ -15,7 +15,7 @@ using YieldingLoop.Web.Pages.Swatches;
 namespace YieldingLoop.Web.Pages.Setups;
 
 /// <summary>One kept set-up, as it was when it was kept.</summary>
-public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Store.Swatches swatches, Wording wording) : PageModel
+public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Store.Swatches swatches, Cones cones, Wording wording) : PageModel
 {
     public SetupRow Row { get; private set; } = null!;
 
@@ -95,6 +95,35 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
         }
     }
 
+    /// <summary>Takes the metres of a sewn seam from the cones.</summary>
+    public async Task<IActionResult> OnPostSewnAsync(int id, int version, string? metres)
+    {
+        if (!double.TryParse(metres?.Trim().Replace(',', '.'), System.Globalization.NumberStyles.AllowDecimalPoint, System.Globalization.CultureInfo.InvariantCulture, out var length) || !(length is > 0 and <= ThreadTaken.MostSeamMetres))
+        {
+            (Notice, Response.StatusCode, SewnTyped) = ($"A seam from 0.01 to {ThreadTaken.MostSeamMetres:0} metres is believed here. Nothing was taken.", StatusCodes.Status400BadRequest, metres);
+            return await LoadAsync(id) ? Page() : NotFound();
+        }
+
+        switch (await cones.TakeForSeamAsync(id, version, 1000 * length))
+        {
+            case SaveResult.Saved:
+                return this.RedirectSaying($"/setups/{id}", $"Taken from the cones for {FieldText.Round(length, 2)} m of seam.");
+            case SaveResult.Stale:
+                Notice = "This was changed meanwhile, or the button was pressed twice. Nothing more was taken: look at it as it stands now, then say it again.";
+                Response.StatusCode = StatusCodes.Status409Conflict;
+                SewnTyped = metres;
+                return await LoadAsync(id) ? Page() : NotFound();
+            default:
+                return NotFound();
+        }
+    }
+
+    /// <summary>What was typed as the length of a sewn seam, where it has to be said again.</summary>
+    public string? SewnTyped { get; private set; }
+
+    /// <summary>What a metre of the seam takes from each cone.</summary>
+    public IReadOnlyList<ThreadTaken> PerMetre { get; private set; } = [];
+
     /// <summary>Says that this set-up is on its machine now.</summary>
     /// <param name="id">The set-up.</param>
     /// <param name="stateVersion">Version of the machine's state when the page was opened.</param>
@@ -144,6 +173,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
             TaughtBy = taught.From;
         }
 
+        PerMetre = Cones.OfSeam(kept, 1000);
         GoingOn = await threadUps.GoingOnForAsync(id);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return true;

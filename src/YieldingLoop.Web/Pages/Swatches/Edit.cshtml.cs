@@ -13,7 +13,7 @@ using YieldingLoop.Web.Pages.Shared;
 namespace YieldingLoop.Web.Pages.Swatches;
 
 /// <summary>One swatch of a kept set-up: what it was sewn with, what was read on it, and what that says.</summary>
-public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos photos, Store.ThreadUps threadUps, Drafts drafts, Wording wording) : RecordPage<SwatchForm, SwatchRow, SwatchEntry>(drafts, wording)
+public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos photos, Cones cones, Store.ThreadUps threadUps, Drafts drafts, Wording wording) : RecordPage<SwatchForm, SwatchRow, SwatchEntry>(drafts, wording)
 {
     /// <summary>The set-up it is of.</summary>
     public SetupRow Setup { get; private set; } = null!;
@@ -50,6 +50,12 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
     /// <summary>The swatches of the same strip, the first first; empty where it is alone.</summary>
     public IReadOnlyList<int> Along { get; private set; } = [];
 
+    /// <summary>What the swatch took from each cone; empty while it is not saved, and where nobody named a cone.</summary>
+    public IReadOnlyList<ThreadTaken> Taken { get; private set; } = [];
+
+    /// <summary>When that was taken from the cones; null while it was not.</summary>
+    public DateTimeOffset? TakenAt { get; private set; }
+
     /// <summary>The set-up asked for.</summary>
     [BindProperty(SupportsGet = true, Name = "setup")]
     public int? SetupId { get; set; }
@@ -78,6 +84,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         NotAsCard = row is not null || Wear || Input.InWear ? [] : [.. SetupDifferences.Between(Card.Plan.Setup, state.Over(Card.Plan.Setup)).Where(d => d.Finding.Code is not ("changed-dial" or "changed-length" or "changed-differential")).Select(d => Sentences.Fragment(d.Finding))];
         first = row is null && Strip is { } along ? await FirstOnStripAsync(along) : Input.StripOf;
         Along = await AlongAsync(row?.Entry.StripOf ?? first ?? row?.Id, row?.Id);
+        (Taken, TakenAt) = row is null or { Entry.InWear: true } ? ([], null) : (Cones.OfSwatch(Setup.Snapshot, row.Entry), row.RunDownAt);
         Others = [.. (await swatches.OfSetupAsync(Setup.Id)).Where(s => s.Id != row?.Id)];
         Readings = Store.Swatches.CaseOf(Setup.Snapshot, new() { Setup = Sewn }) is { } seam ? MatchReading.Of(seam, Card.Plan.Targets) : [];
         ThreadedUp = Setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(Setup.Id);
@@ -201,6 +208,23 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         }
 
         return Enum.TryParse<SwatchAspect>(reading, out var aspect) && MatchSheet.Of(Setup.Snapshot, entry, aspect, Wording) is { } sheet ? Content(sheet.Document(await PhotoAsync(entry.Photo)), "application/json") : BadRequest();
+    }
+
+    /// <summary>Takes what it was sewn with from the cones.</summary>
+    public async Task<IActionResult> OnPostTakeAsync(string id, int version)
+    {
+        if (!TryReadId(id) || RecordId is not { } number)
+        {
+            return NotFound();
+        }
+
+        return await cones.TakeForSwatchAsync(number, version) switch
+        {
+            SaveResult.Saved { Again: false } => this.RedirectSaying($"/swatches/{number}", "Taken from the cones."),
+            SaveResult.Saved => this.RedirectSaying($"/swatches/{number}", "That was taken before; nothing more was."),
+            SaveResult.Stale => this.RedirectSaying($"/swatches/{number}", "The swatch was changed meanwhile, here or on another device. Nothing was taken: look at it as it stands now, then say it again."),
+            _ => NotFound(),
+        };
     }
 
     private async Task<(Guid Key, double WidthMm)?> PhotoAsync(SwatchPhoto? photo) =>
