@@ -87,6 +87,10 @@ public sealed class SwatchTests : IDisposable
         Assert.Equal("passed", Stamp(page));
         Assert.Contains("other numbers than its card’s", page.QuerySelector("[data-swatch-answer]")!.TextContent, StringComparison.Ordinal);
         Assert.Equal("swatch not yet", (await visitor.OpenAsync("/setups/3")).QuerySelector(".swatch-state .stamp")!.TextContent.Trim());
+        // One tap leads to the card's next version, with these numbers in it.
+        var amend = await visitor.OpenAsync(page.QuerySelector("[data-swatch-answer] a[href*='/amend']")!.GetAttribute("href")!);
+        Assert.Contains(amend.QuerySelectorAll("#amend input"), i => i.GetAttribute("value") == typed["Input.Dials[0].Number"]);
+        Assert.Contains("swatch 7", amend.QuerySelector("#amend [name='Remark']")!.OuterHtml, StringComparison.Ordinal);
         // The next swatch begins with what stands on the machine.
         Assert.Equal(typed["Input.Dials[0].Number"], (await visitor.OpenAsync(New)).Value("Input_Dials_0__Number"));
     }

@@ -17,7 +17,7 @@ namespace YieldingLoop.Web.Pages.Setups;
 public sealed record AmendField(string Name, string Label, string Help, string Value, string? Fault);
 
 /// <summary>A kept set-up with other numbers: its next version.</summary>
-public sealed class AmendModel(Workroom workroom, Drafts drafts) : PageModel
+public sealed class AmendModel(Workroom workroom, Store.Swatches swatches, Drafts drafts) : PageModel
 {
     private const int LongestRemark = 120;
 
@@ -38,7 +38,8 @@ public sealed class AmendModel(Workroom workroom, Drafts drafts) : PageModel
     /// <summary>What was typed at this page and not kept.</summary>
     public DraftOffer Unfinished { get; private set; } = DraftOffer.None;
 
-    public async Task<IActionResult> OnGetAsync(int id, int? draft)
+    /// <summary>The form; with the numbers of a swatch in it where one is named.</summary>
+    public async Task<IActionResult> OnGetAsync(int id, int? draft, int? swatch)
     {
         if (!await FindAsync(id))
         {
@@ -51,6 +52,10 @@ public sealed class AmendModel(Workroom workroom, Drafts drafts) : PageModel
             (Key, Remark) = (taken.Key, OtherForm.Text(taken, nameof(Remark)));
             Fields = FieldsOf(field => OtherForm.Text(taken, field));
         }
+        else if (swatch is { } number && await swatches.All.Where(s => s.Id == number && s.SetupId == id).Select(s => s.Entry).FirstOrDefaultAsync() is { } sewn)
+        {
+            (Fields, Remark) = (FieldsOf(field => NumberOf(sewn.Setup, field)), $"The numbers of swatch {number}");
+        }
         else
         {
             Fields = FieldsOf(null);
@@ -58,6 +63,16 @@ public sealed class AmendModel(Workroom workroom, Drafts drafts) : PageModel
 
         return Page();
     }
+
+    private static string? NumberOf(Setup setup, string field) => FieldText.Of(field switch
+    {
+        "length" => setup.StitchLengthMm.Number(),
+        "differential" => setup.Differential.Number(),
+        "cut" => setup.CuttingWidthMm.Number(),
+        "width" => setup.ZigzagWidthMm.Number(),
+        "pressure" => setup.FootPressure.Number(),
+        _ => ThreadPositions.TryFromId(field, out var position) ? setup.Dials[position].Number() : null,
+    });
 
     public async Task<IActionResult> OnPostAsync(int id)
     {

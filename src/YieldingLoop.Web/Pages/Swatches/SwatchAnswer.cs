@@ -54,6 +54,9 @@ public sealed record SwatchAnswer
     /// <summary>What is to blame.</summary>
     public required IReadOnlyList<string> Blame { get; init; }
 
+    /// <summary>Where its card is amended to the numbers it passed with; null while it is not saved.</summary>
+    public string? AmendPath { get; init; }
+
     /// <summary>Where to turn; null where nowhere.</summary>
     public DialTurn? Turn { get; init; }
 
