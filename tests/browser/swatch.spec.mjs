@@ -121,3 +121,112 @@ test('a swatch is read by dragging the drawing: unset until it is moved, by poin
     await server.stop();
   }
 });
+
+test('a photo is sent once it is chosen, gets its scale from a ruler in it and lies beside the drawing', async ({ page }) => {
+  test.setTimeout(180_000);
+  const server = await startServer({ data: temporaryFolder(), demo: true });
+  try {
+    await page.goto(`${server.url}/swatches/new?setup=3`);
+    const said = page.locator('[data-photo-said]');
+    const file = page.locator('[data-photo-file]');
+    expect(await file.getAttribute('accept')).toBe('image/jpeg,image/png,image/webp');
+    await file.setInputFiles({ name: 'seam.heic', mimeType: 'image/heic', buffer: Buffer.from('0000ftypheic00000000') });
+    await expect(said).toContainText('save a copy of it as JPEG');
+    await expect(page.locator('[data-photo-stage]')).toBeHidden();
+
+    // A made-up picture: a ruler of 40 mm over the whole width.
+    const picture = await page.evaluate(async () => {
+      const canvas = Object.assign(document.createElement('canvas'), { width: 800, height: 600 });
+      const on = canvas.getContext('2d');
+      on.fillStyle = '#6d6a63';
+      on.fillRect(0, 0, 800, 600);
+      on.fillStyle = '#fff';
+      for (let i = 0; i <= 40; i += 1) on.fillRect(i * 20, 500, 2, 60);
+      return canvas.toDataURL('image/png').split(',')[1];
+    });
+    await file.setInputFiles({ name: 'seam.png', mimeType: 'image/png', buffer: Buffer.from(picture, 'base64') });
+    await expect(said).toContainText('The photo is here');
+    await expect(page.locator('[data-photo-picture]')).toHaveJSProperty('naturalWidth', 800);
+    // Marks by tap and by keys.
+    await expect(page.locator('[data-photo-tap]')).toContainText('first mark');
+    await page.locator('[data-photo-frame]').click({ position: { x: 10, y: 100 } });
+    await page.getByRole('button', { name: 'Put it in the middle' }).press('Enter');
+    const second = page.getByRole('button', { name: /^Mark 2/ });
+    await expect(second).toBeFocused();
+    const before = await page.locator('[data-photo-mark="SecondX"]').inputValue();
+    await page.keyboard.press('Shift+ArrowRight');
+    expect(Number(await page.locator('[data-photo-mark="SecondX"]').inputValue()) - Number(before)).toBeCloseTo(0.02, 4);
+    await page.getByLabel('The two marks lie apart').fill('20');
+    await expectWellMade(page, 'a swatch with its photo');
+
+    await page.getByRole('button', { name: 'Gap, pulled apart' }).click();
+    const beside = page.locator('[data-match-photo-picture]');
+    await expect(beside).toBeVisible();
+    // As large as the drawing: 20 units a millimetre in a drawing of 440.
+    const shares = await page.evaluate(() => {
+      const value = (name) => Number(document.querySelector(`[data-photo-mark="${name}"]`).value);
+      const pixels = Math.hypot((value('SecondX') - value('FirstX')) * 800, (value('SecondY') - value('FirstY')) * 600);
+      return [document.querySelector('[data-match-photo-picture]').clientWidth / document.querySelector('[data-match-drawing] svg').clientWidth, ((20 * 800) / pixels) * (20 / 440)];
+    });
+    expect(shares[0]).toBeCloseTo(shares[1], 1);
+
+    // It is part of the draft, of the swatch, and of the list.
+    await expect(page.locator('[data-draft-said]')).toContainText('Kept as a draft');
+    await page.getByLabel('Gap, pulled apart crosswise').fill('0.2');
+    await page.getByRole('button', { name: 'Save the swatch' }).press('Enter');
+    await expect(page.locator('.said')).toContainText('on the cloth');
+    await expect(page.locator('[data-photo-picture]')).toBeVisible();
+    await page.goto(`${server.url}/swatches`);
+    await expect(page.locator('.swatch-list img').first()).toHaveJSProperty('naturalWidth', 192);
+  } finally {
+    await server.stop();
+  }
+});
+
+test('a kill while a photo is being sent leaves the workroom whole, and the photo there or not at all', async ({ browser }) => {
+  // A page of its own: that a request is cut off is no fault here.
+  const page = await browser.newPage();
+  test.setTimeout(240_000);
+  const data = temporaryFolder();
+  let server = await startServer({ data, demo: true });
+  // 12 megapixels of noise: long enough on its way and in hand to be killed at any moment of it.
+  await page.goto(`${server.url}/swatches/new?setup=3`);
+  const noise = await page.evaluate(() => {
+    const canvas = Object.assign(document.createElement('canvas'), { width: 3000, height: 2000 });
+    const on = canvas.getContext('2d');
+    const pixels = on.createImageData(3000, 2000);
+    let seed = 7;
+    for (let i = 0; i < pixels.data.length; i += 1) {
+      seed = (seed * 1103515245 + 12345) % 2147483648;
+      pixels.data[i] = i % 4 === 3 ? 255 : seed % 256;
+    }
+    on.putImageData(pixels, 0, 0);
+    return canvas.toDataURL('image/jpeg', 0.95).split(',')[1];
+  });
+  for (const after of [5, 60, 140, 260, 420]) {
+    const token = await page.locator('#entry input[name="__RequestVerificationToken"]').inputValue();
+    const sent = page.evaluate(async ([bytes, key]) => {
+      const form = new FormData();
+      form.append('photo', new Blob([Uint8Array.from(atob(bytes), (letter) => letter.charCodeAt(0))]));
+      form.append('__RequestVerificationToken', key);
+      try {
+        const answer = await fetch('/photos', { method: 'POST', body: form });
+        return (await answer.json()).key;
+      } catch {
+        return null;
+      }
+    }, [noise, token]);
+    await new Promise((done) => { setTimeout(done, after); });
+    await server.stop('SIGKILL');
+    const key = await sent;
+    server = await startServer({ data });
+    await page.goto(`${server.url}/swatches/new?setup=3`);
+    await expect(page.locator('h1')).toHaveText('A new swatch');
+    // What was answered is there.
+    if (key) expect((await page.request.get(`${server.url}/photos/${key}`)).status()).toBe(200);
+  }
+  await page.goto(`${server.url}/swatches/1`);
+  await expect(page.locator('h1')).toHaveText('Swatch 1');
+  await page.close();
+  await server.stop();
+});
