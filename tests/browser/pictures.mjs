@@ -16,12 +16,6 @@ const pictures = [
   ['drawer', '/drawer', desk],
   ['seam', '/seams/1', desk],
   ['plain', '/seams/2/set-up?machine=4', [1280, 1250]],
-  ['reckoner', '/reckoner', [1280, 1150], async page => {
-    await page.getByLabel('The pack reads').fill('2.5/75');
-    await page.getByRole('button', { name: 'Reckon the width' }).click();
-    await page.waitForLoadState('networkidle');
-    await page.evaluate(() => window.scrollTo(0, 0));
-  }],
   ['set-up', '/seams/2/set-up', desk],
   ['pull', '/setups/1', [1280, 1500], async page => {
     await page.locator('#pull').scrollIntoViewIfNeeded();
@@ -41,7 +35,18 @@ const pictures = [
   ['card', '/setups/2/print', desk],
   ['thread-up', '/thread-ups/1', [800, 1280]],
   ['swatch', '/swatches/1', [1280, 1500]],
-  ['settings', '/settings', desk],
+  ['match', '/swatches/new?setup=3', [1280, 900], async page => {
+    await page.getByRole('button', { name: 'Where the loopers meet' }).click();
+    await page.locator('.match[data-ready]').waitFor();
+    await page.getByRole('slider').focus();
+    for (let i = 0; i < 31; i += 1) await page.keyboard.press('ArrowRight');
+    await page.locator('[data-swatch-answer] .swatch-number').waitFor();
+    await page.evaluate(() => {
+      document.activeElement.blur();
+      window.scrollTo({ top: document.querySelector('.match').getBoundingClientRect().top + window.scrollY - 20, behavior: 'instant' });
+    });
+  }],
+  ['dial-memory', '/setups/1/memory', [1280, 1000]],
   ['glossary', '/glossary', desk],
 ];
 
