@@ -46,6 +46,9 @@ public sealed class Photos(WorkroomContext context, TimeProvider clock)
     public Task<byte[]?> FindAsync(Guid key, bool thumbnail) =>
         context.Photos.AsNoTracking().Where(p => p.Key == key).Select(p => thumbnail ? p.Thumbnail : p.Picture).FirstOrDefaultAsync();
 
+    /// <summary>Whether there is such a photo.</summary>
+    public bool Has(Guid key) => context.Photos.Any(p => p.Key == key);
+
     /// <summary>How large a photo is, pixels; null where there is no such photo.</summary>
     public async Task<(int Width, int Height)?> SizeAsync(Guid key) =>
         await context.Photos.AsNoTracking().Where(p => p.Key == key).Select(p => new { p.Width, p.Height }).FirstOrDefaultAsync() is { } size ? (size.Width, size.Height) : null;

@@ -234,6 +234,19 @@ public sealed class PhotoTests : IDisposable
     }
 
     [Fact]
+    public async Task What_is_asked_of_a_photo_that_is_not_here_is_nothing()
+    {
+        var key = await AddAsync();
+        await using var context = file.Context();
+        var photos = new Photos(context, file.Clock);
+        Assert.True(photos.Has(key));
+        Assert.Equal((300, 200), await photos.SizeAsync(key));
+        Assert.False(photos.Has(Guid.NewGuid()));
+        Assert.Null(await photos.SizeAsync(Guid.NewGuid()));
+        Assert.Null(await photos.FindAsync(Guid.NewGuid(), thumbnail: true));
+    }
+
+    [Fact]
     public void A_ruler_in_a_photo_gives_its_width()
     {
         // 30 mm over a quarter of the width, level; and the same slanting by Pythagoras: 300 of 1200 by 400 of 800 pixels are 500.

@@ -83,8 +83,8 @@ public sealed class FuzzTests : IDisposable
             ("/seams/8/set-up?machine=1", "keep", "/seams/8/set-up", ["!Machine", "!Key"]),
             ("/rules/new", "entry", "/rules/new", ["MachineId", "ClothId", "Job", "Key", "Version"]),
             ("/rules/1", "entry", "/rules/1", ["MachineId", "Job", "Version"]),
-            ("/swatches/new?setup=2", "entry", "/swatches/new?setup=2", ["Strip.BeforeMm", "Strip.PulledMm", "Readings.GapMm", "Readings.Skips", "Readings.CurlsTo", "Readings.BrokeAfterStitches", "Dials[0].Number", "StitchLengthMm", "LeftOut", "Key"]),
-            ("/swatches/1", "entry", "/swatches/1", ["Strip.RulerStepMm", "Readings.MeetingLineMm", "Readings.PoppedAtPercent", "Differential", "CrackledAtPercent", "Version"]),
+            ("/swatches/new?setup=2", "entry", "/swatches/new?setup=2", ["Strip.BeforeMm", "Strip.PulledMm", "Readings.GapMm", "Readings.Skips", "Readings.CurlsTo", "Readings.BrokeAfterStitches", "Dials[0].Number", "StitchLengthMm", "LeftOut", "Key", "Photo.Key", "Photo.FirstX", "Photo.ApartMm", "StripOf", "InWear"]),
+            ("/swatches/1", "entry", "/swatches/1", ["Strip.RulerStepMm", "Readings.MeetingLineMm", "Readings.PoppedAtPercent", "Differential", "CrackledAtPercent", "Version", "Rows[0].Skips", "Rows[1].LoopMm"]),
             ("/thread-ups/new?setup=3", "begin", "/thread-ups/new?setup=3", ["!Key", "!StateVersion"]),
             ("/setups/7/amend", "amend", "/setups/7/amend", ["!needle-left", "!length", "!differential", "!cut", "!Key"]),
         })
@@ -101,6 +101,10 @@ public sealed class FuzzTests : IDisposable
         forms.Add(new Form("/drafts?path=%2Fcloths%2Fnew&sitting=a&turn=1", [token, new("Input.Key", Guid.NewGuid().ToString()), new("Input.Name", "x")], ["Input.Key"]));
         forms.Add(new Form("/thread-ups/1?handler=Tick", [token, new("done", "2")], ["done"]));
         forms.Add(new Form("/thread-ups/1?handler=TakeBack", [token, new("done", "0")], ["done"]));
+        forms.Add(new Form("/setups/1?handler=Sewn", [token, new("version", "1"), new("metres", "2.5")], ["version", "metres"]));
+        forms.Add(new Form("/swatches/2?handler=Take", [token, new("version", "1")], ["version"]));
+        forms.Add(new Form("/swatches/new?setup=2&handler=Match&reading=Gap", forms.Single(f => f.Path == "/swatches/new?setup=2").Fields, ["Input.Dials[0].Number", "Input.StitchLengthMm", "Input.Differential", "Input.Photo.ApartMm", "Input.Photo.SecondX"]));
+        forms.Add(new Form("/photos", [token, new("photo", "no file")], ["photo"]));
         forms.Add(new Form("/setups/1", [token], ["version"]));
         forms.Add(new Form("/setups/1?handler=Nothing", [token], ["version"]));
         forms.Add(new Form("/seams/1/set-up?handler=Keep", [token], ["Machine"]));

@@ -367,6 +367,8 @@ public sealed class SwatchTests : IDisposable
         typed["Input.Readings.GapMm"] = "0.2";
         var page = await SaveAsync(typed);
         Assert.Equal([key, "0.25", "40"], new[] { "Input_Photo_Key", "Input_Photo_ApartMm" }.Select(page.Value).Prepend(page.QuerySelector("[data-photo-mark='FirstX']")!.GetAttribute("value")).OrderByDescending(v => v!.Length));
+        // A photo that a restored copy does not know is told, not left out without a word.
+        Assert.Contains("no longer here", (await visitor.SendAsync(page, page.Location.PathName, new() { ["Input.Photo.Key"] = Guid.NewGuid().ToString() })).Page.QuerySelector("#faults")!.TextContent, StringComparison.Ordinal);
         // Half a ruler, and marks upon each other.
         var number = page.Location.PathName;
         Assert.Contains("Tap the two marks", (await visitor.SendAsync(page, number, new() { ["Input.Photo.SecondX"] = "" })).Page.QuerySelector("#faults")!.TextContent, StringComparison.Ordinal);

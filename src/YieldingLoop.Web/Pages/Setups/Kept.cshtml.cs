@@ -98,9 +98,14 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
     /// <summary>Takes the metres of a sewn seam from the cones.</summary>
     public async Task<IActionResult> OnPostSewnAsync(int id, int version, string? metres)
     {
+        if (!ModelState.IsValid)
+        {
+            return BadRequest();
+        }
+
         if (!double.TryParse(metres?.Trim().Replace(',', '.'), System.Globalization.NumberStyles.AllowDecimalPoint, System.Globalization.CultureInfo.InvariantCulture, out var length) || !(length is > 0 and <= ThreadTaken.MostSeamMetres))
         {
-            (Notice, Response.StatusCode, SewnTyped) = ($"A seam from 0.01 to {ThreadTaken.MostSeamMetres:0} metres is believed here. Nothing was taken.", StatusCodes.Status400BadRequest, metres);
+            (Notice, Response.StatusCode, SewnTyped) = (wording.Say($"A seam from 0.01 to {ThreadTaken.MostSeamMetres:0} metres is believed here. Nothing was taken."), StatusCodes.Status400BadRequest, metres);
             return await LoadAsync(id) ? Page() : NotFound();
         }
 

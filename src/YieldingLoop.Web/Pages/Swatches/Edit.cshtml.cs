@@ -130,6 +130,11 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
             reader.Fault("StripOf", "The swatch along whose strip this one was sewn is no longer here. Save it as one of its own strip.");
         }
 
+        if (entry.Photo is { } photo && !photos.Has(photo.Key))
+        {
+            reader.Fault("Photo.Key", "The photo is no longer here: an older copy of the workroom was restored. Choose it again, or take it out.");
+        }
+
         reader.Add(SetupCheck.Problems(Setup.Snapshot.Machine, entry.Setup).Select(p => p with { Field = FieldOf(p.Field) }));
         if (Store.Swatches.CaseOf(Setup.Snapshot, entry) is { } seam)
         {
@@ -216,6 +221,11 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         if (!TryReadId(id) || RecordId is not { } number)
         {
             return NotFound();
+        }
+
+        if (!ModelState.IsValid)
+        {
+            return BadRequest();
         }
 
         return await cones.TakeForSwatchAsync(number, version) switch

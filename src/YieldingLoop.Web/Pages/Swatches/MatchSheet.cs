@@ -30,7 +30,10 @@ public sealed record MatchReading(SwatchAspect Aspect, string Name, string Field
 
     /// <summary>The readings of a set-up as sewn that are taken so.</summary>
     public static IReadOnlyList<MatchReading> Of(SeamCase seam, Targets targets) =>
-        [.. MatchScale.Of(seam, targets).Select(s => new MatchReading(s.Aspect, Known[s.Aspect].Name, $"Input.Readings.{Known[s.Aspect].Field}"))];
+        [.. MatchScale.Of(seam, targets).Select(s => new MatchReading(s.Aspect, Two(seam, Known[s.Aspect].Name), $"Input.Readings.{Known[s.Aspect].Field}"))];
+
+    /// <summary>Of two threads it is a looper and a needle that meet.</summary>
+    internal static string Two(SeamCase seam, string said) => seam.Geometry.Stitch.OtherPositions.Count > 1 ? said : said.Replace("loopers", "threads", StringComparison.Ordinal);
 }
 
 /// <summary>One reading with its drawings, its figures as they are typed and shown, and its words. Figures of cover stand in per cent.</summary>
@@ -40,9 +43,10 @@ public sealed class MatchSheet
     private static readonly JsonSerializerOptions Plain = new(JsonSerializerDefaults.Web) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
 
     private readonly MatchScale scale;
+    private readonly SeamCase seam;
     private readonly Wording wording;
 
-    private MatchSheet(MatchScale scale, MatchReading reading, MatchDrawing drawing, Wording wording) => (this.scale, Reading, Drawing, this.wording) = (scale, reading, drawing, wording);
+    private MatchSheet(MatchScale scale, SeamCase seam, MatchReading reading, MatchDrawing drawing, Wording wording) => (this.scale, this.seam, Reading, Drawing, this.wording) = (scale, seam, reading, drawing, wording);
 
     /// <summary>What is read.</summary>
     private MatchReading Reading { get; }
@@ -75,7 +79,7 @@ public sealed class MatchSheet
 
         var cloth = new PullCloth(snapshot.ClothFigures.Colour, snapshot.Seam.Direction, Math.Max(1, seam.Plies ?? 1));
         var reading = MatchReading.Of(seam, snapshot.Plan.Targets).First(r => r.Aspect == aspect);
-        return new(scale, reading, new(scale, seam, entry.Setup.Over(snapshot.Plan.Setup), cloth, wording), wording);
+        return new(scale, seam, reading, new(scale, seam, entry.Setup.Over(snapshot.Plan.Setup), cloth, wording), wording);
     }
 
     /// <summary>What script needs: the figures, how each is typed, shown and said, its drawings, what the leader points to, and the track.</summary>
@@ -109,7 +113,7 @@ public sealed class MatchSheet
     private string Said(double value)
     {
         var mm = $"{FieldText.Round(Math.Abs(value), 2)} mm";
-        return wording.Say((scale.Aspect, Math.Sign(value)) switch
+        return wording.Say(MatchReading.Two(seam, (scale.Aspect, Math.Sign(value)) switch
         {
             (SwatchAspect.MeetingLine, 0) => "The loopers meet on the edge.",
             (SwatchAspect.MeetingLine, > 0) => $"The loopers meet {mm} onto the face.",
@@ -122,6 +126,6 @@ public sealed class MatchSheet
             (SwatchAspect.Growth, 0) => "The strip is as long as it was.",
             (SwatchAspect.Growth, var sign) => $"The strip is {FieldText.Round(Math.Abs(value), 1)} % {(sign > 0 ? "longer" : "shorter")} than it was.",
             _ => $"Thread covers {FieldText.Round(100 * value, 0)} % of {(scale.Aspect == SwatchAspect.CoverFace ? "the face" : "the back")}.",
-        });
+        }));
     }
 }

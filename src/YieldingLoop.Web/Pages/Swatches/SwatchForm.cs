@@ -72,6 +72,11 @@ public sealed class PhotoForm
     {
         if (Key is not { } key)
         {
+            if (new[] { FirstX, FirstY, SecondX, SecondY, ApartMm }.Any(t => !string.IsNullOrWhiteSpace(t)))
+            {
+                reader.Fault("Photo.ApartMm", "There is no photo that this is the scale of: choose one, or leave it empty.");
+            }
+
             return null;
         }
 

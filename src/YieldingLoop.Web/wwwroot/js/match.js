@@ -48,6 +48,10 @@
         const read = field.value.trim();
         button.querySelector('[data-match-state]').textContent = read === '' ? 'not read' : `${read.replace('-', '−')} ${button.dataset.unit}`;
         button.classList.toggle('is-read', read !== '');
+        // A measured strip says how much it grew: the eye is not asked as well.
+        const measured = button.dataset.matchReading === 'Growth' && read === '' && this.form.elements.namedItem('Input.Strip.SewnMm').value.trim() !== '';
+        button.disabled = measured;
+        if (measured) button.querySelector('[data-match-state]').textContent = 'measured above';
       });
     }
 
@@ -62,7 +66,7 @@
     next() {
       const from = this.readings.indexOf(this.reading) + 1;
       const order = [...this.readings.slice(from), ...this.readings.slice(0, from)];
-      this.open(order.find((button) => this.fieldOf(button).value.trim() === '') ?? order[0]);
+      this.open(order.find((button) => this.fieldOf(button).value.trim() === '' && !button.disabled) ?? order[0]);
     }
 
     async ask() {
