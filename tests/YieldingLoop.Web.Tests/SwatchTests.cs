@@ -194,8 +194,9 @@ public sealed class SwatchTests : IDisposable
         Assert.DoesNotContain("On one strip", (await visitor.OpenAsync("/swatches/1")).QuerySelector("main")!.TextContent, StringComparison.Ordinal);
         // A strip of another set-up is no strip of this one.
         Assert.Equal("", (await visitor.OpenAsync("/swatches/new?setup=3&strip=1")).Value("Input_StripOf") ?? "");
-        var form = await visitor.OpenAsync(New);
-        Assert.Contains("no longer here", (await visitor.SendAsync(form, New, new() { ["Input.StripOf"] = "99" })).Page.QuerySelector("#faults")!.TextContent, StringComparison.Ordinal);
+        var alone = await SaveAsync(new() { ["Input.StripOf"] = "99" });
+        Assert.Contains("Swatch 99, along whose strip it was sewn, is no longer here", alone.QuerySelector(".said")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("", alone.Value("Input_StripOf") ?? "");
     }
 
     /// <summary>The crackle when a garment is put on is itself a reading (common practice F3, no published source).</summary>

@@ -105,6 +105,8 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
 
     private int? first;
 
+    private int? stripLost;
+
     /// <summary>Finds the set-up a swatch is of, and what it was sewn with.</summary>
     /// <returns>What stands on the machine; null where there is no such set-up.</returns>
     private async Task<Setup?> FindSetupAsync(SwatchRow? row)
@@ -127,7 +129,8 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         var entry = Input.Read(Sewn, reader);
         if (entry.StripOf is { } strip && !swatches.All.Any(s => s.Id == strip && s.SetupId == Setup.Id))
         {
-            reader.Fault("StripOf", "The swatch along whose strip this one was sewn is no longer here. Save it as one of its own strip.");
+            // Only an older copy that was restored can take it away; what was read stays worth saving, and the message says so.
+            (entry, stripLost) = (entry with { StripOf = null }, strip);
         }
 
         if (entry.Photo is { } photo && !photos.Has(photo.Key))
@@ -173,7 +176,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
 
     protected override string AfterSaving(int id) => $"/swatches/{id}";
 
-    protected override string SaidOf(SwatchRow row, bool made) => made ? $"Saved: swatch {row.Id}. Write {row.Id} on the cloth." : $"Saved: swatch {row.Id}, as it stands now.";
+    protected override string SaidOf(SwatchRow row, bool made) => (stripLost is { } lost ? $"Swatch {lost}, along whose strip it was sewn, is no longer here: it stands alone now. " : "") + (made ? $"Saved: swatch {row.Id}. Write {row.Id} on the cloth." : $"Saved: swatch {row.Id}, as it stands now.");
 
     protected override string? PartName(string list, int index) =>
         (list switch { "Dials" => SwatchForm.DialsOf(Setup.Snapshot.Plan), "Rows" => SwatchForm.RowsOf(Setup.Snapshot.Plan), _ => [] }) is var places && index < places.Count ? Wording.Say(places[index].Name()) : null;
