@@ -70,6 +70,9 @@ public sealed record SettingRange(double Least, double Most, double Step)
         return Math.Round(settable > Most + 1e-9 ? settable - Step : settable, 6);
     }
 
+    /// <summary>Every value it can be set to, the smallest first.</summary>
+    public IEnumerable<double> Values() => Enumerable.Range(0, 1 + (int)Math.Floor((Most - Least) / Step + 1e-9)).Select(i => Math.Round(Least + i * Step, 6));
+
     /// <summary>Whether it can be set to <paramref name="value"/> itself.</summary>
     public bool Takes(double value) => Math.Abs(Settable(value) - value) < 1e-6;
 

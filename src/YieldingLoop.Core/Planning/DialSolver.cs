@@ -127,7 +127,7 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
     {
         var rolled = question.Seam.Job.Rolls();
         // A rolled edge is wrapped by force of its dials; where loops meet on an edge the swatches outrank the model.
-        var line = rolled ? null : layout.Hand.Learnt.LineOf(new MeetingPair(StitchFamily.Overlock, upper.Id, lower.Id));
+        var line = rolled ? null : LineOf(upper, lower);
         var target = rolled ? -(layout.LoopWidthMm + sewnThicknessMm / 2) : 0;
         SolvedLoopers? best = null;
         var least = double.PositiveInfinity;
@@ -163,20 +163,11 @@ internal sealed class DialSolver(PlanQuestion question, Layout layout, double se
     /// <param name="modelMm">What the model has, mm.</param>
     /// <param name="difference">Numbers the upper looper is tighter than the lower, each from its neutral.</param>
     public static double Expected(LearntLine line, double modelMm, double difference) =>
-        line.Figure(modelMm - SeamLayout.MeetingLinePerLog * DialTension.LogTensionPerStep * difference, difference).Middle;
+        line.Figure(SeamAssessment.AtNeutral(modelMm, difference), difference).Middle;
 
-    /// <summary>The two looper threads of a set-up as it is laid; null where it has no two.</summary>
-    public static MeetingPair? PairOf(Layout layout, LaidThread[] laid)
-    {
-        (string? upper, string? lower) = (null, null);
-        foreach (var thread in laid)
-        {
-            upper = thread.Position == ThreadPosition.UpperLooper ? thread.Kind.Id : upper;
-            lower = thread.Position == ThreadPosition.LowerLooper ? thread.Kind.Id : lower;
-        }
-
-        return layout.Stitch.Family == StitchFamily.Overlock && upper is not null && lower is not null ? new(StitchFamily.Overlock, upper, lower) : null;
-    }
+    /// <summary>How the meeting line of two looper threads answers the dials, by the machine's swatches; null where they have none, or nobody read it.</summary>
+    public LearntLine? LineOf(ThreadKind? upper, ThreadKind lower) =>
+        layout.Stitch.Family == StitchFamily.Overlock && upper is not null ? layout.Hand.Learnt.LineOf(new MeetingPair(StitchFamily.Overlock, upper.Id, lower.Id)) : null;
 
     private SolvedDial Chain(ThreadKind kind)
     {

@@ -50,6 +50,5 @@ internal static class FeedRules
 
     /// <summary>The ratio that can be set at which strips are expected to grow least, by what was learnt; of two that do alike the lower.</summary>
     private static double Flattest(SettingRange feed, double alongPercent, LearntLine line) =>
-        Enumerable.Range(0, 1 + (int)Math.Floor((feed.Most - feed.Least) / feed.Step + 1e-9)).Select(i => feed.Settable(feed.Least + i * feed.Step))
-            .OrderBy(ratio => Math.Round(Math.Abs(line.Figure(ClothEffects.GrowthPercent(alongPercent, ratio), ratio - 1).Middle), 9)).ThenBy(ratio => ratio).First();
+        feed.Values().OrderBy(ratio => Math.Round(Math.Abs(line.Figure(ClothEffects.GrowthPercent(alongPercent, ratio), ratio - 1).Middle), 9)).ThenBy(ratio => ratio).First();
 }

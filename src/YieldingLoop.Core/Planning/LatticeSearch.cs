@@ -143,6 +143,7 @@ internal sealed class LatticeSearch
 
                     Candidates += (long)lengths.Count * widths.Count * Math.Max(1, cuts.Count) * offsets.Count * needles.Count;
                     var loopers = solver.Loopers(needleThread.Kind, upper?.Kind, lower.Kind);
+                    var line = solver.LineOf(upper?.Kind, lower.Kind);
                     // Threads of one layout differ in these only; what stays the same is added once.
                     var here = common + judge.Loopers(layout, needleThread.Kind, upper?.Kind, lower.Kind) + seated.Value.Part;
                     here = here.Pay(weights.PerChangeoverMinute * LooperMinutes(layout, upper?.Thread, lower.Thread, loopers, change)
@@ -179,7 +180,7 @@ internal sealed class LatticeSearch
                                 var geometry = new SeamGeometry(layout.Stitch, length, thickness) { ZigzagWidthMm = width, GaugeMm = layout.GaugeMm, LoopWidthMm = layout.LoopWidthMm };
                                 var reading = SeamModel.Evaluate(geometry, laid, readings);
                                 Evaluated++;
-                                reading = Expected(layout, laid, readings, reading, loopers);
+                                reading = Expected(layout.Hand.Learnt, line, laid, readings, reading, loopers);
                                 var part = here + judge.Seam(layout, reading, drag, loopers, length, width, thickness);
                                 part = part.Pay(dials + weights.PerChangeoverMinute * (change.Length(length) + (layout.Stitch.NeedsZigzagWidth ? change.Width(width) : 0)));
                                 var rank = new PlanRank(judge.VerdictClass(reading.YieldPercent), part) { Aside = aside };
@@ -205,16 +206,15 @@ internal sealed class LatticeSearch
     }
 
     /// <summary>A reading with what the machine's swatches taught in it: where its first thread pops, and where its loopers meet.</summary>
-    private static SeamReading Expected(Layout layout, LaidThread[] laid, ThreadReading[] readings, in SeamReading reading, in SolvedLoopers loopers)
+    private static SeamReading Expected(MachineLearnt learnt, LearntLine? line, LaidThread[] laid, ThreadReading[] readings, in SeamReading reading, in SolvedLoopers loopers)
     {
-        var learnt = layout.Hand.Learnt;
         if (!learnt.Any)
         {
             return reading;
         }
 
-        var meeting = reading.MeetingLineMm is { } model && learnt.LineOf(DialSolver.PairOf(layout, laid)) is { } line
-            ? DialSolver.Expected(line, model, loopers.Upper!.Value.StepsTighter - loopers.Lower.StepsTighter) : reading.MeetingLineMm;
+        var meeting = reading.MeetingLineMm is { } model && line is { } read
+            ? DialSolver.Expected(read, model, loopers.Upper!.Value.StepsTighter - loopers.Lower.StepsTighter) : reading.MeetingLineMm;
         return reading with { YieldPercent = learnt.YieldPercent(laid, readings, reading.YieldPercent), MeetingLineMm = meeting };
     }
 

@@ -208,5 +208,6 @@ public sealed record SeamAssessment
     public static double? MeetingLineAtNeutralMm(SeamCase seam, in SeamReading reading) =>
         reading.MeetingLineMm is { } model && seam.DialDifference is { } apart ? AtNeutral(model, apart) : null;
 
-    private static double AtNeutral(double modelMm, double apart) => modelMm - SeamLayout.MeetingLinePerLog * DialTension.LogTensionPerStep * apart;
+    /// <summary>The same of a figure that is at hand: what the model gives, and how far the dials are apart.</summary>
+    internal static double AtNeutral(double modelMm, double apart) => modelMm - SeamLayout.MeetingLinePerLog * DialTension.LogTensionPerStep * apart;
 }

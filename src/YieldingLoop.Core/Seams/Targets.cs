@@ -13,6 +13,9 @@ public readonly record struct Target(double? Least, double? Most)
     /// <summary>What the model gives at the recommended dials; null where only the bounds matter.</summary>
     public double? Wanted { get; init; }
 
+    /// <summary>What is aimed at: what is wanted, else the middle of the bounds, else the one there is.</summary>
+    public double? Aim => Wanted ?? (Least + Most) / 2 ?? Least ?? Most;
+
     /// <summary>A figure with the same tolerance both ways.</summary>
     public static Target About(double wanted, double tolerance) => new(wanted - tolerance, wanted + tolerance) { Wanted = wanted };
 

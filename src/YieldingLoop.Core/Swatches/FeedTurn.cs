@@ -22,12 +22,9 @@ public sealed record FeedTurn(double From, double To, Interval NextReadingPercen
 
         double Off(double ratio) => Math.Abs(GrowthAt(seam, ratio)!.Value.Middle - wantedPercent);
         // Of ratios that do alike the one nearest to where it stands.
-        var best = Ratios(feed).OrderBy(r => Math.Round(Off(r), 9)).ThenBy(r => Math.Abs(r - now)).First();
+        var best = feed.Values().OrderBy(r => Math.Round(Off(r), 9)).ThenBy(r => Math.Abs(r - now)).First();
         return Off(best) >= Off(now) - 1e-9 ? null : new(now, best, NextAt(seam, best)!.Value);
     }
-
-    /// <summary>Every ratio the feed can be set to.</summary>
-    public static IEnumerable<double> Ratios(SettingRange feed) => Enumerable.Range(0, 1 + (int)Math.Floor((feed.Most - feed.Least) / feed.Step + 1e-9)).Select(i => Math.Round(feed.Least + i * feed.Step, 6));
 
     /// <summary>Growth at a ratio with its band, %; null where the cloth is not known.</summary>
     public static Interval? GrowthAt(SeamCase seam, double ratio) => SeamAssessment.Of(seam with { Differential = ratio }).GrowthPercent;

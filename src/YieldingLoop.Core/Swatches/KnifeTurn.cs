@@ -58,7 +58,7 @@ public sealed record KnifeTurn(double FromMm, double? ToMm, double? HangsOffAtMm
     private static double? Between(double low, double high, SettingRange knife)
     {
         var middle = knife.Settable((low + high) / 2);
-        return new double?[] { middle, middle - knife.Step, middle + knife.Step }.Select(w => (double?)Math.Round(w!.Value, 6))
-            .Where(w => w > low + 1e-6 && w < high - 1e-6 && w >= knife.Least - 1e-9 && w <= knife.Most + 1e-9).FirstOrDefault();
+        return new[] { middle, middle - knife.Step, middle + knife.Step }.Select(w => Math.Round(w, 6))
+            .Where(w => w > low + 1e-6 && w < high - 1e-6 && w >= knife.Least - 1e-9 && w <= knife.Most + 1e-9).Select(w => (double?)w).FirstOrDefault();
     }
 }

@@ -43,7 +43,7 @@ public sealed record MatchScale(SwatchAspect Aspect, double Least, double Most, 
     public static IReadOnlyList<MatchScale> Of(SeamCase seam, Targets targets)
     {
         var scales = new List<MatchScale>();
-        var (g, figures) = (seam.Geometry, SeamModel.Evaluate(seam.Geometry, Laid(seam), new ThreadReading[seam.Threads.Count]));
+        var (g, figures) = (seam.Geometry, Figures(seam));
         if (g.Stitch.NeedsLoopWidth)
         {
             if (!targets.Wrapped)
@@ -87,7 +87,7 @@ public sealed record MatchScale(SwatchAspect Aspect, double Least, double Most, 
     public SeamCase SeamAt(SeamCase seam, double value) => Aspect switch
     {
         SwatchAspect.MeetingLine => Meeting(seam, value),
-        SwatchAspect.Overhang => seam with { Geometry = seam.Geometry with { BiteMm = seam.Geometry.BiteMm + SeamAssessment.Of(seam).Seam.OverhangMm!.Value - value } },
+        SwatchAspect.Overhang => seam with { Geometry = seam.Geometry with { BiteMm = seam.Geometry.BiteMm + Figures(seam).OverhangMm!.Value - value } },
         _ => seam,
     };
 
@@ -95,16 +95,12 @@ public sealed record MatchScale(SwatchAspect Aspect, double Least, double Most, 
     /// <param name="seam">The set-up as sewn.</param>
     /// <param name="value">The figure.</param>
     /// <param name="position">The thread.</param>
-    public double ThickerAt(SeamCase seam, double value, ThreadPosition position)
+    public double ThickerAt(SeamCase seam, double value, ThreadPosition position) => (Aspect, position) switch
     {
-        var figures = SeamAssessment.Of(seam).Seam;
-        return (Aspect, position) switch
-        {
-            (SwatchAspect.CoverFace, ThreadPosition.UpperLooper) => value / figures.CoverFace!.Value,
-            (SwatchAspect.CoverBack, ThreadPosition.LowerLooper) => value / figures.CoverBack!.Value,
-            _ => 1,
-        };
-    }
+        (SwatchAspect.CoverFace, ThreadPosition.UpperLooper) => value / Figures(seam).CoverFace!.Value,
+        (SwatchAspect.CoverBack, ThreadPosition.LowerLooper) => value / Figures(seam).CoverBack!.Value,
+        _ => 1,
+    };
 
     private static SeamCase Meeting(SeamCase seam, double meetingMm)
     {
@@ -126,7 +122,7 @@ public sealed record MatchScale(SwatchAspect Aspect, double Least, double Most, 
         };
     }
 
-    private static LaidThread[] Laid(SeamCase seam) => [.. seam.Threads.Select(t => t.Laid)];
+    private static SeamReading Figures(SeamCase seam) => SeamModel.Evaluate(seam.Geometry, [.. seam.Threads.Select(t => t.Laid)], new ThreadReading[seam.Threads.Count]);
 
     /// <summary>Whole steps from end to end, as fine as so many drawings allow.</summary>
     private static MatchScale Evenly(SwatchAspect aspect, double least, double most, double finest, Target? target)
@@ -138,7 +134,7 @@ public sealed record MatchScale(SwatchAspect Aspect, double Least, double Most, 
 
     private static bool Begins(double least, double most, Target target)
     {
-        var middle = target.Wanted ?? (target.Least + target.Most) / 2 ?? target.Least ?? target.Most!.Value;
-        return most - middle > middle - least;
+        var aim = target.Aim!.Value;
+        return most - aim > aim - least;
     }
 }

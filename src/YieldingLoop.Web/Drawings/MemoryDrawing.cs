@@ -67,7 +67,7 @@ public sealed record MemoryDrawing(double Least, double Most, double Step)
             svg.Path($"M{Along(b => b.High, false)}L{Along(b => b.Low, true)}Z", "memory-crease").Path($"M{Along(b => b.Middle, false)}", "memory-fold");
         }
 
-        var wanted = Wanted.Wanted ?? (Wanted.Least + Wanted.Most) / 2 ?? Wanted.Most ?? Wanted.Least ?? 0;
+        var wanted = Wanted.Aim ?? 0;
         svg.Line(Left - 24, Y(wanted), Right + 24, Y(wanted), "memory-wanted").Text(Right + 30, Y(wanted) - 6, "wanted", "d-label", "end");
         svg.Line(Left, Axis, Right, Axis, "sr-axis");
         foreach (var number in Ticks())
@@ -92,8 +92,7 @@ public sealed record MemoryDrawing(double Least, double Most, double Step)
     /// <summary>Numbers with a mark, so that no ruler gets more than about ten.</summary>
     private IEnumerable<double> Ticks()
     {
-        double[] steps = [0.1, 0.2, 0.25, 0.5, 1, 2, 5, 10, 20, 50, 100];
-        var tick = Math.Max(Step, steps.First(s => (Most - Least) / s <= 10 || s == 100));
+        var tick = SettingRuler.TickStep(Most - Least, Step);
         for (var n = Least; n <= Most + 1e-9; n += tick)
         {
             yield return Math.Round(n, 4);

@@ -60,7 +60,7 @@ public static class SettingRuler
     }
 
     /// <summary>Numbers between ticks, so that no scale gets more than about ten.</summary>
-    private static double TickStep(double span, double step)
+    internal static double TickStep(double span, double step)
     {
         double[] steps = [0.1, 0.2, 0.25, 0.5, 1, 2, 5, 10, 20, 50, 100];
         return Math.Max(step, steps.First(s => span / s <= 10 || s == 100));

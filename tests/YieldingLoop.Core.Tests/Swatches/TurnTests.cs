@@ -45,7 +45,7 @@ public sealed class TurnTests
         Assert.InRange(after.To - before.To, 6 / 22.0 - 0.15, 6 / 22.0 + 0.15);
         Assert.True(after.NextReadingPercent.High - after.NextReadingPercent.Low < 0.7 * (before.NextReadingPercent.High - before.NextReadingPercent.Low));
         // No other step of the feed lies nearer.
-        Assert.All(FeedTurn.Ratios(Feed), r => Assert.True(Math.Abs(FeedTurn.GrowthAt(taught, r)!.Value.Middle + 5) >= Math.Abs(FeedTurn.GrowthAt(taught, after.To)!.Value.Middle + 5) - 1e-9));
+        Assert.All(Feed.Values(), r => Assert.True(Math.Abs(FeedTurn.GrowthAt(taught, r)!.Value.Middle + 5) >= Math.Abs(FeedTurn.GrowthAt(taught, after.To)!.Value.Middle + 5) - 1e-9));
     }
 
     [Fact]

@@ -116,7 +116,7 @@ public sealed class MemorySheet
             return null;
         }
 
-        var aim = wanted.Wanted ?? (wanted.Least + wanted.Most) / 2 ?? wanted.Least ?? 0;
+        var aim = wanted.Aim ?? 0;
         var turn = wanted.Met(here.Middle) ? null : FeedTurn.For(seam, feed, aim);
         var points = swatches.Where(s => s.ClothKey == cloth && s.Lesson.Growth is not null).Select(s => new MemoryPoint(s.Lesson.Growth!.Value.Differential, s.Lesson.Growth.Value.ReadPercent, s.Id)).ToList();
         var drawing = new MemoryDrawing(feed.Least, feed.Most, feed.Step)

@@ -83,9 +83,11 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
 
         NotAsCard = row is not null || Wear || Input.InWear ? [] : [.. SetupDifferences.Between(Card.Plan.Setup, state.Over(Card.Plan.Setup)).Where(d => d.Finding.Code is not ("changed-dial" or "changed-length" or "changed-differential")).Select(d => Sentences.Fragment(d.Finding))];
         first = row is null && Strip is { } along ? await FirstOnStripAsync(along) : Input.StripOf;
-        Along = await AlongAsync(row?.Entry.StripOf ?? first ?? row?.Id, row?.Id);
+        var beside = (await swatches.OfSetupAsync(Setup.Id)).Where(s => s.Id != row?.Id).ToList();
+        var strip = row?.Entry.StripOf ?? first ?? row?.Id;
+        Along = [.. beside.Where(s => strip is not null && (s.Id == strip || s.Entry.StripOf == strip)).Select(s => s.Id).Order()];
         (Taken, TakenAt) = row is null or { Entry.InWear: true } ? ([], null) : (Cones.OfSwatch(Setup.Snapshot, row.Entry), row.RunDownAt);
-        Others = [.. (await swatches.OfSetupAsync(Setup.Id)).Where(s => s.Id != row?.Id)];
+        Others = beside;
         Readings = Store.Swatches.CaseOf(Setup.Snapshot, new() { Setup = Sewn }) is { } seam ? MatchReading.Of(seam, Card.Plan.Targets) : [];
         ThreadedUp = Setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(Setup.Id);
         if (HttpMethods.IsGet(Request.Method))
@@ -99,9 +101,6 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
     /// <summary>The first swatch on a strip, by any of its swatches; null where there is no such swatch of this set-up.</summary>
     private async Task<int?> FirstOnStripAsync(int along) =>
         await swatches.All.Where(s => s.Id == along && s.SetupId == Setup.Id).Select(s => s.Entry).FirstOrDefaultAsync() is { } entry ? entry.StripOf ?? along : null;
-
-    private async Task<IReadOnlyList<int>> AlongAsync(int? stripOf, int? except) => stripOf is not { } number ? []
-        : [.. (await swatches.OfSetupAsync(Setup.Id)).Where(s => (s.Id == number || s.Entry.StripOf == number) && s.Id != except).Select(s => s.Id).Order()];
 
     private int? first;
 
