@@ -1,58 +1,80 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Swatches;
+using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Store;
 
-/// <summary>Takes what was sewn from the cones of the drawer. What is sewn is what somebody says was sewn.</summary>
+/// <summary>What running a sewn length down came to.</summary>
+/// <param name="Result">Whether it was written down.</param>
+/// <param name="Taken">What was taken from the cones whose metres are known.</param>
+/// <param name="Stitches">Stitches it had, for each needle.</param>
+/// <param name="Seats">The seats whose needle they were added to; none where the needles it was sewn with are not the ones anybody wrote down.</param>
+public sealed record RunDown(SaveResult Result, IReadOnlyList<ThreadTaken> Taken, long Stitches, IReadOnlyList<ThreadPosition> Seats)
+{
+    /// <summary>Nothing was written down.</summary>
+    public static RunDown Not(SaveResult why) => new(why, [], 0, []);
+}
+
+/// <summary>
+/// Takes what was sewn from the cones of the drawer, and adds its stitches to the needles. What is sewn is what somebody
+/// says was sewn.
+/// </summary>
 public sealed class Cones(WorkroomContext context, TimeProvider clock)
 {
-    /// <summary>Takes a swatch's metres, once.</summary>
+    /// <summary>Takes a swatch's metres and counts its stitches, once.</summary>
     /// <param name="swatchId">The swatch.</param>
     /// <param name="version">Version it was opened in.</param>
-    public Task<SaveResult> TakeForSwatchAsync(int swatchId, int version) => context.InTurnAsync<SaveResult>(async () =>
+    public Task<RunDown> TakeForSwatchAsync(int swatchId, int version) => context.InTurnAsync(async () =>
     {
-        if (await context.Swatches.Include(s => s.Setup).FirstOrDefaultAsync(s => s.Id == swatchId) is not { } row)
+        if (await context.Swatches.Include(s => s.Setup).FirstOrDefaultAsync(s => s.Id == swatchId) is not { Entry.InWear: false } row)
         {
-            return new SaveResult.Missing();
+            return RunDown.Not(new SaveResult.Missing());
         }
 
         if (row.RunDownAt is not null)
         {
-            return new SaveResult.Saved(row.Id, Again: true);
+            return RunDown.Not(new SaveResult.Saved(row.Id, Again: true));
         }
 
         if (row.Version != version)
         {
-            return new SaveResult.Stale(row.Version);
+            return RunDown.Not(new SaveResult.Stale(row.Version));
         }
 
-        await TakeAsync(OfSwatch(row.Setup!.Snapshot, row.Entry));
+        var snapshot = row.Setup!.Snapshot;
+        var taken = await TakeAsync(OfSwatch(snapshot, row.Entry));
         (row.RunDownAt, row.Version) = (clock.GetUtcNow(), row.Version + 1);
+        var work = WorkOf(snapshot, row.Entry);
+        var seats = await NeedleSeats.CountAsync(context, row.MachineId, row.Entry.Setup.Over(snapshot.Plan.Setup), work.Stitches, row.CreatedAt);
         await context.SaveChangesAsync();
-        return new SaveResult.Saved(row.Id, Again: false);
+        return new RunDown(new SaveResult.Saved(row.Id, Again: false), taken, work.Stitches, seats);
     });
 
-    /// <summary>Takes the metres of a seam that was sewn with a kept set-up.</summary>
+    /// <summary>Takes the metres of a seam that was sewn with a kept set-up, and counts its stitches.</summary>
     /// <param name="setupId">The set-up.</param>
     /// <param name="version">Version it was opened in: a second tap on the same button takes nothing more.</param>
     /// <param name="seamMm">How long the seam was, mm.</param>
-    public Task<SaveResult> TakeForSeamAsync(int setupId, int version, double seamMm) => context.InTurnAsync<SaveResult>(async () =>
+    public Task<RunDown> TakeForSeamAsync(int setupId, int version, double seamMm) => context.InTurnAsync(async () =>
     {
         if (await context.Setups.FirstOrDefaultAsync(s => s.Id == setupId) is not { } row)
         {
-            return new SaveResult.Missing();
+            return RunDown.Not(new SaveResult.Missing());
         }
 
         if (row.Version != version)
         {
-            return new SaveResult.Stale(row.Version);
+            return RunDown.Not(new SaveResult.Stale(row.Version));
         }
 
-        await TakeAsync(OfSeam(row.Snapshot, seamMm));
+        var taken = await TakeAsync(OfSeam(row.Snapshot, seamMm));
         row.Version += 1;
+        var (setup, work) = (row.Snapshot.Plan.Setup, WorkAlong(row.Snapshot, seamMm));
+        var seats = await NeedleSeats.CountAsync(context, row.MachineId, setup, work.Stitches, clock.GetUtcNow());
         await context.SaveChangesAsync();
-        return new SaveResult.Saved(row.Id, Again: false);
+        return new RunDown(new SaveResult.Saved(row.Id, Again: false), taken, work.Stitches, seats);
     });
 
     /// <summary>What a swatch took from each cone.</summary>
@@ -63,16 +85,28 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
     public static IReadOnlyList<ThreadTaken> OfSeam(SetupSnapshot snapshot, double seamMm) =>
         Swatches.CaseOf(snapshot, new() { Setup = snapshot.Plan.Setup }) is { } seam ? ThreadTaken.Of(seam, snapshot.Plan.Setup, seamMm) : [];
 
-    private async Task TakeAsync(IReadOnlyList<ThreadTaken> taken)
+    /// <summary>What each needle sewed of a swatch.</summary>
+    public static NeedleWork WorkOf(SetupSnapshot snapshot, SwatchEntry entry) =>
+        Swatches.CaseOf(snapshot, entry)?.Geometry is { } geometry ? NeedleWork.Along(ThreadTaken.SwatchMm(entry, geometry.StitchLengthMm), geometry.StitchLengthMm, geometry.Stitch.Repeats) : default;
+
+    /// <summary>What each needle sews along a seam sewn as its card says.</summary>
+    public static NeedleWork WorkAlong(SetupSnapshot snapshot, double seamMm) => 
+        snapshot.Plan.Setup.StitchLengthMm.Number() is { } length ? NeedleWork.Along(seamMm, length, snapshot.Plan.Stitch.Repeats) : default;
+
+    private async Task<IReadOnlyList<ThreadTaken>> TakeAsync(IReadOnlyList<ThreadTaken> sewn)
     {
-        foreach (var part in taken)
+        var taken = new List<ThreadTaken>();
+        foreach (var part in sewn)
         {
             // A cone whose metres nobody wrote down has none to take; one that was put away is still the one it was sewn from.
             if (int.TryParse(part.ConeId, NumberStyles.None, CultureInfo.InvariantCulture, out var id) && await context.Threads.FirstOrDefaultAsync(t => t.Id == id) is { Entry.MetresLeft: { } left } cone)
             {
                 cone.Entry = cone.Entry with { MetresLeft = Math.Round(Math.Max(0, left - part.Metres), 1) };
                 (cone.Version, cone.ChangedAt) = (cone.Version + 1, clock.GetUtcNow());
+                taken.Add(part);
             }
         }
+
+        return taken;
     }
 }

@@ -145,7 +145,7 @@ public sealed class SwatchRow : EntryRow<SwatchEntry>
     /// <summary>What it teaches; null where nothing can be made of it.</summary>
     public Lesson? Lesson { get; set; }
 
-    /// <summary>When its metres were taken from the cones; null while they were not.</summary>
+    /// <summary>When its metres were taken from the cones and its stitches added to the needles; null while they were not.</summary>
     public DateTimeOffset? RunDownAt { get; set; }
 }
 

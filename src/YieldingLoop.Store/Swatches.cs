@@ -94,7 +94,7 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
         var result = id is null ? await writer.InsertAsync(row, key) : await writer.UpdateAsync(row, version, key);
         if (result is SaveResult.Saved { Again: false } saved)
         {
-            await SettleAsync(setup, saved.Id, row.Passed && AsCard(setup.Snapshot.Plan, entry), id is null && !entry.InWear ? entry : null);
+            await SettleAsync(setup, saved.Id, row.Passed && AsCard(setup.Snapshot.Plan, entry), id is null && !entry.InWear ? row : null);
         }
 
         return result;
@@ -108,7 +108,7 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
         (row.Lesson, row.ThreadKinds) = (LessonOf(setup.Snapshot, entry), KindsOf(setup.Snapshot, entry));
     }
 
-    private async Task SettleAsync(SetupRow setup, int swatchId, bool passes, SwatchEntry? sewnNow)
+    private async Task SettleAsync(SetupRow setup, int swatchId, bool passes, SwatchRow? sewnNow)
     {
         if (passes && setup.PassedBySwatchId is null)
         {
@@ -126,9 +126,9 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
 
         if (sewnNow is not null && await context.States.FirstOrDefaultAsync(s => s.Id == setup.MachineId) is { } state)
         {
-            state.Entry = sewnNow.Setup.OnMachine(setup.Machine!.Entry).Over(state.Entry);
-            state.Version += 1;
-            state.ChangedAt = clock.GetUtcNow();
+            var before = state.Entry;
+            (state.Entry, state.Version, state.ChangedAt) = (sewnNow.Entry.Setup.OnMachine(setup.Machine!.Entry).Over(state.Entry), state.Version + 1, clock.GetUtcNow());
+            await NeedleSeats.FollowAsync(context, setup.MachineId, before, state.Entry, sewnNow.CreatedAt);
         }
 
         await context.SaveChangesAsync();

@@ -113,6 +113,8 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
             return new SaveResult.Stale(state.Version);
         }
 
+        // What the old list put in stays in: no tick of the new one takes it back.
+        await context.SeatedNeedles.Where(n => n.ThreadUpId == id).ExecuteUpdateAsync(n => n.SetProperty(r => r.ThreadUpId, (int?)null));
         (row.Entry, row.Done, row.Fitted, row.StateVersion, row.EndedAt, row.PutAwayAt) = (plan, 0, [], stateVersion, plan.Steps.Count == 0 ? clock.GetUtcNow() : null, null);
         return await writer.UpdateAsync(row, row.Version);
     });
@@ -151,7 +153,18 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
         }
 
         var now = clock.GetUtcNow();
-        row.Fitted = onward ? [.. row.Fitted, .. await TakeNeedlesAsync(row, done, now)] : await GiveNeedlesBackAsync(row, done, now);
+        if (onward)
+        {
+            var fitted = await TakeNeedlesAsync(row, done, now);
+            await NeedleSeats.FitAsync(context, row, done, fitted, now);
+            row.Fitted = [.. row.Fitted, .. fitted];
+        }
+        else
+        {
+            row.Fitted = await GiveNeedlesBackAsync(row, done, now);
+            await NeedleSeats.TakeBackAsync(context, row, done, now);
+        }
+
         (state.Entry, state.Version, state.ChangedAt) = (row.Entry.StateAfter(done), state.Version + 1, now);
         (row.Done, row.StateVersion, row.EndedAt) = (done, state.Version, done == row.Entry.Steps.Count ? now : null);
         (row.Version, row.ChangedAt) = (row.Version + 1, now);

@@ -25,6 +25,9 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
 
     public IQueryable<StateRow> States => context.States.AsNoTracking();
 
+    /// <summary>Needles that are in a seat now.</summary>
+    public IQueryable<SeatedNeedleRow> SeatedNeedles => context.SeatedNeedles.AsNoTracking().Where(n => n.TakenOutAt == null);
+
     public IQueryable<NeedleRow> Needles => context.Needles.AsNoTracking();
 
     public IQueryable<ThreadRow> Threads => context.Threads.AsNoTracking();
@@ -63,12 +66,18 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     /// <param name="machineId">Whose.</param>
     /// <param name="version">Version of the state it was changed from.</param>
     /// <param name="key">The form's key.</param>
-    public Task<SaveResult> SaveAsync(Setup entry, int machineId, int version, Guid key) => context.InTurnAsync(async () =>
+    /// <param name="fresh">Seats into which another needle of the same kind was put.</param>
+    public Task<SaveResult> SaveAsync(Setup entry, int machineId, int version, Guid key, IReadOnlyCollection<ThreadPosition>? fresh = null) => context.InTurnAsync(async () =>
     {
         var row = await context.States.Include(s => s.Machine).FirstOrDefaultAsync(s => s.Id == machineId);
         if (row is null)
         {
             return new SaveResult.Missing();
+        }
+
+        if (row.Version == version)
+        {
+            await NeedleSeats.FollowAsync(context, machineId, row.Entry, entry, clock.GetUtcNow(), fresh);
         }
 
         row.Name = row.Machine!.Name;
@@ -220,9 +229,9 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     private async Task PutOnAsync(SetupRow setup)
     {
         var state = await context.States.Include(s => s.Machine).FirstAsync(s => s.Id == setup.MachineId);
-        state.Entry = setup.Snapshot.Plan.Setup.OnMachine(state.Machine!.Entry);
-        state.Version += 1;
-        state.ChangedAt = clock.GetUtcNow();
+        var (before, now) = (state.Entry, clock.GetUtcNow());
+        (state.Entry, state.Version, state.ChangedAt) = (setup.Snapshot.Plan.Setup.OnMachine(state.Machine!.Entry), state.Version + 1, now);
+        await NeedleSeats.FollowAsync(context, setup.MachineId, before, state.Entry, now);
     }
 
     /// <summary>Set-ups whose cloth, machine or seam contains every word of the question; passed ones before the rest, the newest first.</summary>

@@ -2,7 +2,9 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Swatches;
+using YieldingLoop.Core.Threads;
 using YieldingLoop.Store.Formats;
 using YieldingLoop.Store.Records;
 
@@ -32,6 +34,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
     public DbSet<SwatchRow> Swatches => Set<SwatchRow>();
 
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
+
+    public DbSet<SeatedNeedleRow> SeatedNeedles => Set<SeatedNeedleRow>();
 
     public DbSet<DraftRow> Drafts => Set<DraftRow>();
 
@@ -88,6 +92,15 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         // No foreign key: a set-up is older than its swatches, and rows are written one after the other.
         setup.HasIndex(s => s.PassedBySwatchId).HasFilter("PassedBySwatchId IS NOT NULL");
 
+        var seated = modelBuilder.Entity<SeatedNeedleRow>();
+        seated.Property(n => n.Seat).HasConversion<PositionId>();
+        seated.Property(n => n.Needle).HasConversion<JsonColumn<Needle>, ReplacedNotChanged<Needle>>();
+        seated.Property(n => n.Version).HasDefaultValue(1);
+        seated.Ignore(n => n.Work);
+        seated.HasOne(n => n.Machine).WithMany().HasForeignKey(n => n.MachineId).OnDelete(DeleteBehavior.Restrict);
+        seated.HasOne(n => n.ThreadUp).WithMany().HasForeignKey(n => n.ThreadUpId).OnDelete(DeleteBehavior.SetNull);
+        seated.HasIndex(n => new { n.MachineId, n.TakenOutAt });
+
         var draft = modelBuilder.Entity<DraftRow>();
         draft.HasIndex(d => d.Key).IsUnique();
         AsJson(draft.Property(d => d.Fields));
@@ -113,6 +126,11 @@ public sealed class JsonColumn<T>() : ValueConverter<T, string>(
 /// <summary>Records are replaced, never changed in place, so the reference tells whether one changed.</summary>
 public sealed class ReplacedNotChanged<T>() : ValueComparer<T>((a, b) => ReferenceEquals(a, b), v => v.GetHashCode(), v => v)
     where T : class;
+
+/// <summary>Positions by their identifiers.</summary>
+public sealed class PositionId() : ValueConverter<ThreadPosition, string>(
+    position => position.Id(),
+    id => ThreadPositions.All.First(p => p.Id() == id));
 
 /// <summary>Moments as UTC ticks.</summary>
 public sealed class DateTimeOffsetToUtcTicks() : ValueConverter<DateTimeOffset, long>(

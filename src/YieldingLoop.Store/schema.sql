@@ -182,6 +182,21 @@ CREATE TABLE "Swatches" (
     CONSTRAINT "FK_Swatches_Seams_SeamId" FOREIGN KEY ("SeamId") REFERENCES "Seams" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_Swatches_Setups_SetupId" FOREIGN KEY ("SetupId") REFERENCES "Setups" ("Id") ON DELETE RESTRICT
 );
+CREATE TABLE "SeatedNeedles" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_SeatedNeedles" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL DEFAULT 1,
+    "MachineId" INTEGER NOT NULL,
+    "Seat" TEXT NOT NULL,
+    "Needle" TEXT NOT NULL,
+    "UsedBefore" INTEGER NOT NULL,
+    "FittedAt" INTEGER NULL,
+    "TakenOutAt" INTEGER NULL,
+    "Stitches" INTEGER NOT NULL,
+    "ThreadUpId" INTEGER NULL,
+    "Step" INTEGER NULL,
+    CONSTRAINT "FK_SeatedNeedles_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
+    CONSTRAINT "FK_SeatedNeedles_ThreadUps_ThreadUpId" FOREIGN KEY ("ThreadUpId") REFERENCES "ThreadUps" ("Id") ON DELETE SET NULL
+);
 CREATE INDEX "IX_Cloths_ChangedAt" ON "Cloths" ("ChangedAt");
 CREATE UNIQUE INDEX "IX_Cloths_SubmissionKey" ON "Cloths" ("SubmissionKey");
 CREATE INDEX "IX_Machines_ChangedAt" ON "Machines" ("ChangedAt");
@@ -254,6 +269,8 @@ CREATE UNIQUE INDEX "IX_Swatches_SubmissionKey" ON "Swatches" ("SubmissionKey");
 CREATE INDEX IX_Swatches_PutAway ON Swatches (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
 CREATE INDEX IX_Swatches_PutAwayWith ON Swatches (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
 CREATE INDEX IX_Swatches_Demo ON Swatches (Demo) WHERE Demo AND PutAwayAt IS NULL;
+CREATE INDEX "IX_SeatedNeedles_MachineId_TakenOutAt" ON "SeatedNeedles" ("MachineId", "TakenOutAt");
+CREATE INDEX "IX_SeatedNeedles_ThreadUpId" ON "SeatedNeedles" ("ThreadUpId");
 CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
 UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
 UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
@@ -277,3 +294,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261127024912_Versions', '10.0.12'
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127093316_Swatches', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127123124_PhotosAndLessons', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127124719_SwatchesPutAway', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261127143819_NeedlesInSeats', '10.0.12');

@@ -28,6 +28,8 @@ public sealed class WorkroomFile : IDisposable
 
     public Task<T> AtMachines<T>(Func<ThreadUps, Task<T>> work) => With(context => work(new ThreadUps(context, Clock)));
 
+    public Task<T> FromCones<T>(Func<Cones, Task<T>> work) => With(context => work(new Cones(context, Clock)));
+
     private async Task<T> With<T>(Func<WorkroomContext, Task<T>> work)
     {
         await using var context = Context();

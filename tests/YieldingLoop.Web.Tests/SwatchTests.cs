@@ -150,14 +150,14 @@ public sealed class SwatchTests : IDisposable
         var page = await visitor.OpenAsync("/swatches/1");
         var said = page.QuerySelectorAll(".swatch-answer li").Select(l => l.TextContent.Split(": ")).Where(p => p.Length == 2 && p[1].EndsWith(" m", StringComparison.Ordinal)).ToDictionary(p => p[0], p => double.Parse(p[1][..^2], CultureInfo.InvariantCulture));
         Assert.NotEmpty(said);
-        var first = await visitor.PressAsync(page, "Take it from the cones");
+        var first = await visitor.PressAsync(page, "It was sewn: take and count it");
         Assert.Equal(HttpStatusCode.Redirect, first.Status);
         var after = await LeftAsync();
         Assert.All(before, cone => Assert.Equal(said.GetValueOrDefault(cone.Key), cone.Value - after[cone.Key], 1));
         // Pressed again in another tab, nothing more is taken.
-        await visitor.PressAsync(page, "Take it from the cones");
+        await visitor.PressAsync(page, "It was sewn: take and count it");
         Assert.Equal(after, await LeftAsync());
-        Assert.Contains("Taken from the cones on", (await visitor.OpenAsync("/swatches/1")).Body!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Taken from the cones and counted for the needles on", (await visitor.OpenAsync("/swatches/1")).Body!.TextContent, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -29,7 +29,7 @@ public sealed class UnfitCopyException(string reason) : Exception(reason);
 public static class Restoring
 {
     /// <summary>In the order of who refers to whom. Unfinished forms stay with the person who is typing them; everything else is the copy's.</summary>
-    private static readonly string[] Tables = ["Photos", .. RecordKinds.All.Select(t => t.Table), "Settings"];
+    private static readonly string[] Tables = ["Photos", .. RecordKinds.All.Select(t => t.Table), "SeatedNeedles", "Settings"];
 
     /// <summary>A copy on its way into the database's place, and what could still be read of a database whose log was lost.</summary>
     internal const string PartEnding = ".part", ReadableEnding = ".readable";

@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("c2025a67-d92b-41d5-8e18-a86574f91d82"), entityTypeCount: 13)
+            : base(skipDetectChanges: false, modelId: new Guid("d263d141-d776-441c-85dd-ecc38e5727bc"), entityTypeCount: 14)
         {
         }
 
@@ -24,6 +24,7 @@ namespace YieldingLoop.Store.CompiledModel
             var photoRow = PhotoRowEntityType.Create(this);
             var ruleRow = RuleRowEntityType.Create(this);
             var seamRow = SeamRowEntityType.Create(this);
+            var seatedNeedleRow = SeatedNeedleRowEntityType.Create(this);
             var settingsRow = SettingsRowEntityType.Create(this);
             var setupRow = SetupRowEntityType.Create(this);
             var stateRow = StateRowEntityType.Create(this);
@@ -32,6 +33,8 @@ namespace YieldingLoop.Store.CompiledModel
             var threadUpRow = ThreadUpRowEntityType.Create(this);
 
             SeamRowEntityType.CreateForeignKey1(seamRow, clothRow);
+            SeatedNeedleRowEntityType.CreateForeignKey1(seatedNeedleRow, machineRow);
+            SeatedNeedleRowEntityType.CreateForeignKey2(seatedNeedleRow, threadUpRow);
             SetupRowEntityType.CreateForeignKey1(setupRow, clothRow);
             SetupRowEntityType.CreateForeignKey2(setupRow, setupRow);
             SetupRowEntityType.CreateForeignKey3(setupRow, machineRow);
@@ -52,6 +55,7 @@ namespace YieldingLoop.Store.CompiledModel
             PhotoRowEntityType.CreateAnnotations(photoRow);
             RuleRowEntityType.CreateAnnotations(ruleRow);
             SeamRowEntityType.CreateAnnotations(seamRow);
+            SeatedNeedleRowEntityType.CreateAnnotations(seatedNeedleRow);
             SettingsRowEntityType.CreateAnnotations(settingsRow);
             SetupRowEntityType.CreateAnnotations(setupRow);
             StateRowEntityType.CreateAnnotations(stateRow);

@@ -43,6 +43,10 @@ public static class DemoLoader
         context.AddRange(threads);
         context.AddRange(states);
         context.AddRange(rules);
+        context.AddRange(DemoMachines.NeedlesIn.Select(n => new SeatedNeedleRow
+        {
+            Machine = machines[n.Machine], Seat = n.Seat, Needle = DemoWorkroom.States[n.Machine].Needles[n.Seat].Value, FittedAt = now.AddDays(-n.Days), Stitches = n.Stitches,
+        }));
         var passedBy = new List<(SetupRow Setup, SwatchRow Swatch)>();
         foreach (var ((source, row), plan) in DemoWorkroom.Seams.Zip(seams).Zip(plans?.GetAwaiter().GetResult() ?? Plans()))
         {

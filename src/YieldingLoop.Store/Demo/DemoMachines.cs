@@ -136,6 +136,16 @@ internal static class DemoMachines
         },
     ];
 
+    /// <summary>What the needles in the seats have sewn: the machine, the seat, since how many days, how many stitches.</summary>
+    public static IReadOnlyList<(int Machine, ThreadPosition Seat, int Days, long Stitches)> NeedlesIn { get; } =
+    [
+        (0, ThreadPosition.NeedleLeft, 19, 214_600),
+        (0, ThreadPosition.NeedleRight, 6, 88_150),
+        (2, ThreadPosition.NeedleLeft, 12, 61_900),
+        (2, ThreadPosition.NeedleRight, 12, 61_900),
+        (3, ThreadPosition.Needle, 33, 371_200),
+    ];
+
     private static Needle Stretch => new("household (flat shank)", "stretch", 80);
 
     /// <summary>A machine whose every seat and thread is known.</summary>

@@ -337,6 +337,55 @@ namespace YieldingLoop.Store.Migrations
                     b.ToTable("Seams");
                 });
 
+            modelBuilder.Entity("YieldingLoop.Store.SeatedNeedleRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("FittedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("MachineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Needle")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Seat")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Step")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Stitches")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("TakenOutAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("ThreadUpId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("UsedBefore")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(1);
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ThreadUpId");
+
+                    b.HasIndex("MachineId", "TakenOutAt");
+
+                    b.ToTable("SeatedNeedles");
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.SettingsRow", b =>
                 {
                     b.Property<int>("Id")
@@ -730,6 +779,24 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired();
 
                     b.Navigation("Cloth");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.SeatedNeedleRow", b =>
+                {
+                    b.HasOne("YieldingLoop.Store.MachineRow", "Machine")
+                        .WithMany()
+                        .HasForeignKey("MachineId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("YieldingLoop.Store.ThreadUpRow", "ThreadUp")
+                        .WithMany()
+                        .HasForeignKey("ThreadUpId")
+                        .OnDelete(DeleteBehavior.SetNull);
+
+                    b.Navigation("Machine");
+
+                    b.Navigation("ThreadUp");
                 });
 
             modelBuilder.Entity("YieldingLoop.Store.SetupRow", b =>

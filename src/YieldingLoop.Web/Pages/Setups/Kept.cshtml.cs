@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.OwnRules;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
@@ -105,14 +106,15 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
 
         if (!double.TryParse(metres?.Trim().Replace(',', '.'), System.Globalization.NumberStyles.AllowDecimalPoint, System.Globalization.CultureInfo.InvariantCulture, out var length) || !(length is > 0 and <= ThreadTaken.MostSeamMetres))
         {
-            (Notice, Response.StatusCode, SewnTyped) = (wording.Say($"A seam from 0.01 to {ThreadTaken.MostSeamMetres:0} metres is believed here. Nothing was taken."), StatusCodes.Status400BadRequest, metres);
+            (Notice, Response.StatusCode, SewnTyped) = (wording.Say($"A seam from 0.01 to {ThreadTaken.MostSeamMetres:0} metres is believed here. Nothing was taken or counted."), StatusCodes.Status400BadRequest, metres);
             return await LoadAsync(id) ? Page() : NotFound();
         }
 
-        switch (await cones.TakeForSeamAsync(id, version, 1000 * length))
+        var run = await cones.TakeForSeamAsync(id, version, 1000 * length);
+        switch (run.Result)
         {
             case SaveResult.Saved:
-                return this.RedirectSaying($"/setups/{id}", $"Taken from the cones for {FieldText.Round(length, 2)} m of seam.");
+                return this.RedirectSaying($"/setups/{id}", wording.Say($"{FieldText.Round(length, 2)} m of seam: {NeedleSaid.Done(run)}"));
             case SaveResult.Stale:
                 Notice = "This was changed meanwhile, or the button was pressed twice. Nothing more was taken: look at it as it stands now, then say it again.";
                 Response.StatusCode = StatusCodes.Status409Conflict;
@@ -128,6 +130,9 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
 
     /// <summary>What a metre of the seam takes from each cone.</summary>
     public IReadOnlyList<ThreadTaken> PerMetre { get; private set; } = [];
+
+    /// <summary>What each needle sews along a metre of the seam.</summary>
+    public NeedleWork WorkPerMetre { get; private set; }
 
     /// <summary>Says that this set-up is on its machine now.</summary>
     /// <param name="id">The set-up.</param>
@@ -178,7 +183,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
             TaughtBy = taught.From;
         }
 
-        PerMetre = Cones.OfSeam(kept, 1000);
+        (PerMetre, WorkPerMetre) = (Cones.OfSeam(kept, 1000), Cones.WorkAlong(kept, 1000));
         GoingOn = await threadUps.GoingOnForAsync(id);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return true;

@@ -35,6 +35,9 @@ public sealed partial class EditModel(Workroom workroom, Drafts drafts, Wording 
     /// <summary>Kept set-ups it may stand as, those whose swatch passed first.</summary>
     public ListPage<SetupListing> Cards { get; private set; } = ListPage.Empty<SetupListing>();
 
+    /// <summary>The needles that are in, by their seats.</summary>
+    public IReadOnlyDictionary<ThreadPosition, SeatedNeedleRow> Seated { get; private set; } = new Dictionary<ThreadPosition, SeatedNeedleRow>();
+
     /// <summary>Places that are open from the start: those a fault stands in.</summary>
     public IReadOnlyList<string> OpenPlaces =>
     [
@@ -114,6 +117,7 @@ public sealed partial class EditModel(Workroom workroom, Drafts drafts, Wording 
         Offered = await workroom.ListThreadsAsync(size: MostThreads);
         Head = HttpMethods.IsPost(Request.Method) ? Input.HeadOf(Machine) : (As is { } asked ? StateForm.OnHalf(asked) : row.Entry).HeadOf(Machine);
         Cards = await workroom.SetupsOnMachineAsync(machine.Id);
+        Seated = (await workroom.SeatedNeedles.Where(n => n.MachineId == machine.Id).ToListAsync()).ToDictionary(n => n.Seat);
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(machine);
         return true;
     }
@@ -128,7 +132,8 @@ public sealed partial class EditModel(Workroom workroom, Drafts drafts, Wording 
         return entry;
     }
 
-    protected override Task<SaveResult> SaveAsync(Setup entry, int? id) => workroom.SaveAsync(entry, id ?? 0, Input.Version, Input.Key);
+    protected override Task<SaveResult> SaveAsync(Setup entry, int? id) =>
+        workroom.SaveAsync(entry, id ?? 0, Input.Version, Input.Key, [.. StateForm.PlacesOf(Head).Zip(Input.Places).Where(p => p.Second.Fresh).Select(p => p.First)]);
 
     protected override string SaidOf(StateRow row, bool made) => $"Saved: what is on {Said.Name(row.Name)} now.";
 

@@ -170,6 +170,9 @@ public sealed class PlaceForm
 
     public string? Number { get; set; }
 
+    /// <summary>Whether another needle of the same kind was put in, whose stitches are counted from none.</summary>
+    public bool Fresh { get; set; }
+
     /// <summary>What the form says of the place: something is there once a needle or a thread is.</summary>
     /// <param name="position">The place.</param>
     public PlaceStand Stand(ThreadPosition position)

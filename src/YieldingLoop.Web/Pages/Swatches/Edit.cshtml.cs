@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
@@ -53,6 +54,9 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
     /// <summary>What the swatch took from each cone; empty while it is not saved, and where nobody named a cone.</summary>
     public IReadOnlyList<ThreadTaken> Taken { get; private set; } = [];
 
+    /// <summary>What each needle sewed of it.</summary>
+    public NeedleWork Work { get; private set; }
+
     /// <summary>When that was taken from the cones; null while it was not.</summary>
     public DateTimeOffset? TakenAt { get; private set; }
 
@@ -86,7 +90,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         var beside = (await swatches.OfSetupAsync(Setup.Id)).Where(s => s.Id != row?.Id).ToList();
         var strip = row?.Entry.StripOf ?? first ?? row?.Id;
         Along = [.. beside.Where(s => strip is not null && (s.Id == strip || s.Entry.StripOf == strip)).Select(s => s.Id).Order()];
-        (Taken, TakenAt) = row is null or { Entry.InWear: true } ? ([], null) : (Cones.OfSwatch(Setup.Snapshot, row.Entry), row.RunDownAt);
+        (Taken, Work, TakenAt) = row is null or { Entry.InWear: true } ? ([], default, null) : (Cones.OfSwatch(Setup.Snapshot, row.Entry), Cones.WorkOf(Setup.Snapshot, row.Entry), row.RunDownAt);
         Others = beside;
         Readings = Store.Swatches.CaseOf(Setup.Snapshot, new() { Setup = Sewn }) is { } seam ? MatchReading.Of(seam, Card.Plan.Targets) : [];
         ThreadedUp = Setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(Setup.Id);
@@ -230,11 +234,12 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
             return BadRequest();
         }
 
-        return await cones.TakeForSwatchAsync(number, version) switch
+        var run = await cones.TakeForSwatchAsync(number, version);
+        return run.Result switch
         {
-            SaveResult.Saved { Again: false } => this.RedirectSaying($"/swatches/{number}", "Taken from the cones."),
-            SaveResult.Saved => this.RedirectSaying($"/swatches/{number}", "That was taken before; nothing more was."),
-            SaveResult.Stale => this.RedirectSaying($"/swatches/{number}", "The swatch was changed meanwhile, here or on another device. Nothing was taken: look at it as it stands now, then say it again."),
+            SaveResult.Saved { Again: false } => this.RedirectSaying($"/swatches/{number}", Wording.Say(NeedleSaid.Done(run))),
+            SaveResult.Saved => this.RedirectSaying($"/swatches/{number}", "That was written down as sewn before; nothing more was taken or counted."),
+            SaveResult.Stale => this.RedirectSaying($"/swatches/{number}", "The swatch was changed meanwhile, here or on another device. Nothing was taken or counted: look at it as it stands now, then say it again."),
             _ => NotFound(),
         };
     }
