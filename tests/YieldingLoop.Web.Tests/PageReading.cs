@@ -6,5 +6,5 @@ namespace YieldingLoop.Web.Tests;
 internal static class PageReading
 {
     /// <summary>What stands in a field; null where there is no such field.</summary>
-    public static string? Value(this IHtmlDocument page, string id) => (page.GetElementById(id) as IHtmlInputElement)?.Value;
+    public static string? Value(this IHtmlDocument page, string id) => page.GetElementById(id) switch { IHtmlInputElement input => input.Value, IHtmlSelectElement select => select.Value, _ => null };
 }

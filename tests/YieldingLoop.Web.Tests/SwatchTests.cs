@@ -157,6 +157,12 @@ public sealed class SwatchTests : IDisposable
         // Pressed again in another tab, nothing more is taken.
         await visitor.PressAsync(page, "It was sewn: take and count it");
         Assert.Equal(after, await LeftAsync());
+        // The sentence is made of what was done: recomputed from the strip of 64 stitches, or the marked length at this stitch length.
+        var told = (await visitor.OpenAsync("/swatches/1")).QuerySelector(".swatch-answer")!.TextContent;
+        var stitches = long.Parse(System.Text.RegularExpressions.Regex.Match(told, @"each needle: ([\d,]+) stitches").Groups[1].Value, NumberStyles.AllowThousands, CultureInfo.InvariantCulture);
+        var swatch = await visitor.OpenAsync("/swatches/1");
+        var sewn = Math.Max(double.Parse(swatch.Value("Input_Strip_SewnMm")!, CultureInfo.InvariantCulture), 64 * double.Parse(swatch.Value("Input_StitchLengthMm")!, CultureInfo.InvariantCulture));
+        Assert.Equal(Math.Round(sewn / double.Parse(swatch.Value("Input_StitchLengthMm")!, CultureInfo.InvariantCulture)), stitches);
         Assert.Contains("Taken from the cones and counted for the needles on", (await visitor.OpenAsync("/swatches/1")).Body!.TextContent, StringComparison.Ordinal);
     }
 
@@ -164,9 +170,13 @@ public sealed class SwatchTests : IDisposable
     public async Task A_sewn_seam_takes_what_its_length_asks_and_never_more_than_there_is()
     {
         var (before, card) = (await LeftAsync(), await visitor.OpenAsync("/setups/1"));
-        var perMetre = card.QuerySelector(".sewn")!.PreviousElementSibling!.TextContent.Replace("A metre of this seam takes ", "").Split(", before")[0].Split(", ").Select(p => p.Split(" m of ")).ToDictionary(p => p[1], p => double.Parse(p[0], CultureInfo.InvariantCulture));
+        var perMetre = card.QuerySelector(".sewn")!.PreviousElementSibling!.TextContent.Replace("A metre of this seam takes ", "").Split(", before")[0].Split(", ").Select(p => p.Split(" m of ")).Where(p => p.Length == 2).ToDictionary(p => p[1], p => double.Parse(p[0], CultureInfo.InvariantCulture));
         async Task<HttpStatusCode> SewAsync(IHtmlDocument page, string metres) => (await visitor.PostAsync((IHtmlFormElement)page.QuerySelector("form.sewn")!, "/setups/1?handler=Sewn", new() { ["metres"] = metres })).Status;
         Assert.Equal(HttpStatusCode.Redirect, await SewAsync(card, "2,5"));
+        // 2.5 m at 2.5 mm a stitch.
+        var told = (await visitor.OpenAsync("/setups/1")).QuerySelector(".said")!.TextContent;
+        Assert.Contains("2.5 m of seam written down.", told, StringComparison.Ordinal);
+        Assert.Contains("1,000 stitches added to each of its needles: left needle, right needle.", told, StringComparison.Ordinal);
         var after = await LeftAsync();
         Assert.All(before, cone => Assert.InRange(cone.Value - after[cone.Key] - 2.5 * perMetre.GetValueOrDefault(cone.Key), -0.2, 0.2));
         // The same button again, and what cannot be: nothing more is taken.
@@ -276,9 +286,9 @@ public sealed class SwatchTests : IDisposable
         var path = $"/swatches/new?setup={setup}";
         var form = await visitor.OpenAsync(path);
         var buttons = form.QuerySelectorAll("[data-match-reading]");
-        Assert.Equal(readings.Split(','), buttons.Select(b => b.GetAttribute("data-match-reading")!));
+        Assert.Equal([.. readings.Split(','), "RawEdgeCaught", "Curl", "Skips"], buttons.Select(b => b.GetAttribute("data-match-reading")!));
         // Nothing of it is read, and there is a field for each.
-        Assert.All(buttons, b => Assert.Equal("", form.QuerySelector($"input[name='{b.GetAttribute("data-field")}']")!.GetAttribute("value") ?? ""));
+        Assert.All(buttons, b => Assert.Equal("", form.Value(b.GetAttribute("data-field")!.Replace('.', '_')) ?? ""));
         foreach (var reading in readings.Split(','))
         {
             var drawn = await Matched(form, path, reading);
@@ -297,6 +307,54 @@ public sealed class SwatchTests : IDisposable
             Assert.Equal(values, drawn.RootElement.GetProperty("typed").EnumerateArray().Select(t => double.Parse(t.GetString()!.Replace('−', '-'), NumberStyles.Float, CultureInfo.InvariantCulture)));
             // The leader's end goes with the handle: what is read moves in the drawing.
             Assert.True(drawn.RootElement.GetProperty("spots").EnumerateArray().Select(s => s.ToString()).Distinct().Count() > values.Count / 2 || reading == "Overhang");
+        }
+    }
+
+    /// <summary>A coverstitch hem of the demo, kept by the test.</summary>
+    private async Task<string> HemAsync(string query = "")
+    {
+        var plan = await visitor.OpenAsync("/seams/9/set-up" + query);
+        var kept = await visitor.PressAsync(plan, "Keep this set-up");
+        return "/swatches/new?setup=" + kept.Location!.Split('/')[^1];
+    }
+
+    [Theory]
+    [InlineData("", "Gap,Growth", "Tunnelling,RowsParallel,RawEdgeCaught,Curl,Skips")]
+    [InlineData("?machine=4", "Gap", "Tunnelling,RowsParallel,RawEdgeCaught,Curl,Skips")]
+    [InlineData("3", "MeetingLine,Overhang,Gap,Growth", "RawEdgeCaught,Curl,Skips")]
+    public async Task What_is_seen_rather_than_measured_is_read_by_choosing_its_picture(string of, string dragged, string chosen)
+    {
+        var path = of == "3" ? New : await HemAsync(of);
+        var form = await visitor.OpenAsync(path);
+        Assert.Equal([.. dragged.Split(','), .. chosen.Split(',')], form.QuerySelectorAll("[data-match-reading]").Select(b => b.GetAttribute("data-match-reading")!));
+        foreach (var reading in chosen.Split(','))
+        {
+            var field = form.QuerySelector($"[data-match-reading='{reading}']")!.GetAttribute("data-field")!;
+            var choices = (await Matched(form, path, reading)).RootElement.GetProperty("choices").EnumerateArray().ToList();
+            Assert.InRange(choices.Count, 2, 4);
+            // Each is another picture, whole by itself, and nothing in one is named as something in another.
+            var drawings = choices.ConvertAll(c => c.GetProperty("drawings").EnumerateArray().Select(d => System.Xml.Linq.XElement.Parse(d.GetString()!)).ToList());
+            Assert.Equal(choices.Count, drawings.Select(d => string.Concat(d)).Distinct().Count());
+            var ids = drawings.SelectMany(d => d).SelectMany(d => d.Descendants().SelectMany(x => x.Attributes("id"))).Select(a => a.Value).ToList();
+            Assert.Equal(ids.Count, ids.Distinct().Count());
+            Assert.All(drawings.SelectMany(d => d).SelectMany(d => d.Descendants().SelectMany(x => x.Attributes("href"))), h => Assert.Contains(h.Value[1..], ids));
+            var names = choices.Select(c => c.GetProperty("name").GetString()!).ToList();
+            Assert.Equal(names.Count, names.Distinct().Count());
+            foreach (var choice in choices)
+            {
+                if (choice.GetProperty("typed").GetString() is { } typed)
+                {
+                    // What a picture writes is what its field takes, and it is kept.
+                    var saved = await visitor.SendAsync(form, path, new() { [field] = typed, ["Input.Readings.Stitches"] = "60", ["Input.Key"] = Guid.NewGuid().ToString() });
+                    Assert.Equal(HttpStatusCode.Redirect, saved.Status);
+                    Assert.Equal(typed, (await visitor.OpenAsync(saved.Location!)).Value(field.Replace('.', '_')), ignoreCase: true);
+                }
+                else
+                {
+                    Assert.Equal("Skips", reading);
+                    Assert.NotNull(form.QuerySelector($"[name='{choice.GetProperty("counts").GetString()}']"));
+                }
+            }
         }
     }
 

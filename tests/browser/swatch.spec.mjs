@@ -109,6 +109,29 @@ test('a swatch is read by dragging the drawing: unset until it is moved, by poin
     await page.getByRole('button', { name: 'Not read after all' }).press('Enter');
     await expect(page.getByLabel('Or its growth by eye')).toHaveValue('');
 
+    // What is seen rather than measured is chosen: unset until a picture is tapped, and the field says the same.
+    const choice = (name) => page.getByRole('group', { name: 'Raw edge' }).getByRole('button', { name });
+    await page.getByRole('button', { name: 'Raw edge' }).click();
+    await expect(match).toHaveAttribute('data-ready', 'RawEdgeCaught');
+    await expect(page.locator('.match-choice[aria-pressed="true"]')).toHaveCount(0);
+    await expectWellMade(page, 'a reading that is chosen');
+    await choice('It slips out somewhere').press('Enter');
+    await expect(page.getByLabel('Raw edge caught all along')).toHaveValue('False');
+    await expect(choice('It slips out somewhere')).toHaveAttribute('aria-pressed', 'true');
+    await page.getByLabel('Raw edge caught all along').selectOption('True');
+    await expect(choice('Caught all along')).toHaveAttribute('aria-pressed', 'true');
+    await page.getByRole('button', { name: 'Not read after all' }).press('Enter');
+    await expect(page.getByLabel('Raw edge caught all along')).toHaveValue('');
+    await expect(page.locator('.match-choice[aria-pressed="true"]')).toHaveCount(0);
+    // A skip is counted: its picture leads to the field of its row, and reads nothing by itself.
+    await page.getByRole('button', { name: 'Skipped stitches' }).click();
+    await expect(match).toHaveAttribute('data-ready', 'Skips');
+    await page.getByRole('button', { name: 'needle skipped: count them' }).click();
+    await expect(page.getByLabel('Skipped', { exact: true })).toBeFocused();
+    await expect(page.getByLabel('Skipped', { exact: true })).toHaveValue('');
+    await page.getByRole('button', { name: 'No stitch was skipped' }).click();
+    await expect(page.getByLabel('Skipped', { exact: true })).toHaveValue('0');
+
     // Sewn otherwise it is drawn otherwise.
     await page.getByRole('button', { name: 'Gap, pulled apart' }).click();
     await expect(match).toHaveAttribute('data-ready', 'Gap');

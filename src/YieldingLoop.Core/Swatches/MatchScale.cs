@@ -86,7 +86,7 @@ public sealed record MatchScale(SwatchAspect Aspect, double Least, double Most, 
     /// <remarks>The meeting line stands on the tensions of the two threads that meet, the overhang on the knife; nothing else of the stitch moves for them.</remarks>
     public SeamCase SeamAt(SeamCase seam, double value) => Aspect switch
     {
-        SwatchAspect.MeetingLine => Meeting(seam, value),
+        SwatchAspect.MeetingLine => MeetingAt(seam, value),
         SwatchAspect.Overhang => seam with { Geometry = seam.Geometry with { BiteMm = seam.Geometry.BiteMm + Figures(seam).OverhangMm!.Value - value } },
         _ => seam,
     };
@@ -102,7 +102,8 @@ public sealed record MatchScale(SwatchAspect Aspect, double Least, double Most, 
         _ => 1,
     };
 
-    private static SeamCase Meeting(SeamCase seam, double meetingMm)
+    /// <summary>The seam with the tensions of the two threads that meet moved apart until they meet there, mm; their mean stays.</summary>
+    internal static SeamCase MeetingAt(SeamCase seam, double meetingMm)
     {
         var two = seam.Geometry.Stitch.Family == StitchFamily.TwoThreadOveredge;
         bool Tight(ThreadPosition position) => position == (two ? ThreadPosition.LowerLooper : ThreadPosition.UpperLooper);

@@ -159,7 +159,7 @@ public sealed record SwatchVerdict(IReadOnlyList<SwatchFinding> Findings, IReadO
     private static double? Number(bool? read) => read is { } yes ? yes ? 1 : 0 : null;
 
     /// <summary>An index for what was seen by eye: flat and slight at the limits they lie under, a ridge beyond them.</summary>
-    private static double? Index(Ridge? ridge) => ridge switch
+    internal static double? Index(Ridge? ridge) => ridge switch
     {
         Ridge.Flat => SeamLimits.TunnellingFlat,
         Ridge.Slight => SeamLimits.TunnellingSlight,

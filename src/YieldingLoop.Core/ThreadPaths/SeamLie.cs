@@ -27,8 +27,11 @@ public readonly record struct SeamLie(double? GrowthPercent, double WaveMm, doub
     {
         var growth = figures.GrowthPercent?.Middle;
         var index = (figures.Seam.TunnellingIndex ?? 0) * (tape ? 0.5 : 1);
-        return new(growth, WaveOf(growth ?? 0), Math.Clamp(RidgePerIndex * (index - SeamLimits.TunnellingFlat), 0, HighestRidge));
+        return new(growth, WaveOf(growth ?? 0), RidgeOf(index));
     }
+
+    /// <summary>Height of the ridge of a tunnelling index, mm; 0 where it lies flat.</summary>
+    public static double RidgeOf(double index) => Math.Clamp(RidgePerIndex * (index - SeamLimits.TunnellingFlat), 0, HighestRidge);
 
     /// <summary>How a seam lies that grew so much, %, with no ridge.</summary>
     public static SeamLie OfGrowth(double growthPercent) => new(growthPercent, WaveOf(growthPercent), 0);

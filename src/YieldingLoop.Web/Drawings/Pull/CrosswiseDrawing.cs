@@ -7,7 +7,12 @@ using static YieldingLoop.Web.Drawings.Svg;
 namespace YieldingLoop.Web.Drawings.Pull;
 
 /// <summary>The seam opened crosswise, seen from the right side of the garment: the two sides part, and the needle thread shows between them.</summary>
-public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, PullCloth cloth, bool flatlock)
+/// <param name="frames">The frames.</param>
+/// <param name="body">How the thread in the gap looks.</param>
+/// <param name="cloth">How the cloth looks.</param>
+/// <param name="flatlock">Whether it is pulled flat after sewing.</param>
+/// <param name="suffix">What sets its identifiers apart from those of others on the page.</param>
+public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, PullCloth cloth, bool flatlock, string suffix = "")
 {
     /// <summary>Its size, and where its two sides meet.</summary>
     public const double Width = 440, Height = 210, Middle = 106;
@@ -51,13 +56,13 @@ public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, Pu
     {
         var svg = new StringBuilder(2048);
         svg.Append(Inv($"<svg class=\"drawing pull-crosswise-drawing\" viewBox=\"0 0 {N(Width)} {N(Height)}\" role=\"group\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\"><defs>"));
-        svg.Append(Inv($"<path id=\"x-0\" data-crosswise=\"\" d=\"{PathOf(shown.Points)}\"/><g id=\"x-body\" class=\"{body.Css}\"{body.Attribute}>"));
-        body.Draw(svg, "x-0", Scale);
-        svg.Append("</g>").Append(cloth.Pattern("x", Scale)).Append("</defs><g class=\"threads\">");
+        svg.Append(Inv($"<path id=\"x{suffix}-0\" data-crosswise=\"\" d=\"{PathOf(shown.Points)}\"/><g id=\"x{suffix}-body\" class=\"{body.Css}\"{body.Attribute}>"));
+        body.Draw(svg, $"x{suffix}-0", Scale);
+        svg.Append("</g>").Append(cloth.Pattern("x" + suffix, Scale)).Append("</defs><g class=\"threads\">");
         var repeats = (int)Math.Ceiling(Width / (frames.AdvanceMm * Scale)) + 1;
         for (var i = -1; i < repeats; i++)
         {
-            svg.Append(Inv($"<use href=\"#x-body\" x=\"{N(i * frames.AdvanceMm * Scale)}\"/>"));
+            svg.Append(Inv($"<use href=\"#x{suffix}-body\" x=\"{N(i * frames.AdvanceMm * Scale)}\"/>"));
         }
 
         return svg.Append("</g>");
@@ -66,7 +71,7 @@ public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, Pu
     private string Half(double top, double height)
     {
         var rect = Inv($"x=\"0\" y=\"{N(top)}\" width=\"{N(Width)}\" height=\"{N(height)}\"");
-        return Inv($"<rect class=\"pull-cloth\"{cloth.Attribute} {rect}/><rect {rect} fill=\"url(#x-knit)\"/><path class=\"pull-fold\" d=\"M0 {Middle}H{Width}\"/>");
+        return Inv($"<rect class=\"pull-cloth\"{cloth.Attribute} {rect}/><rect {rect} fill=\"url(#x{suffix}-knit)\"/><path class=\"pull-fold\" d=\"M0 {Middle}H{Width}\"/>");
     }
 
     private string PathOf(PathPoint[] points) =>

@@ -48,8 +48,9 @@ public sealed class PullLayout
     /// <param name="rest">The stitch.</param>
     /// <param name="widthsMm">How thick each thread is drawn, mm.</param>
     /// <param name="hasEdge">Whether there is a cut edge.</param>
-    public PullLayout(DrawnStitch rest, IReadOnlyList<double> widthsMm, bool hasEdge)
-        : this(rest, [.. rest.Threads.SelectMany(t => t)], 0, widthsMm, hasEdge, 0, true)
+    /// <param name="ridgeMm">Height of a ridge, mm.</param>
+    public PullLayout(DrawnStitch rest, IReadOnlyList<double> widthsMm, bool hasEdge, double ridgeMm = 0)
+        : this(rest, [.. rest.Threads.SelectMany(t => t)], 0, widthsMm, hasEdge, ridgeMm, true)
     {
     }
 

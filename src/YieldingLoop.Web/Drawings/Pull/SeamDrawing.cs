@@ -60,7 +60,9 @@ public class SeamDrawing
     /// </summary>
     /// <param name="near">The side.</param>
     /// <param name="title">What it shows, in words.</param>
-    public string Brief(StrandSide near, string title)
+    /// <param name="allowance">A layer that lies on this side of the cloth: where its raw edge runs, mm across, from the left of the picture, 0, to its right, 1; null for none.</param>
+    /// <param name="ring">A place that a ring is drawn round; null for none.</param>
+    public string Brief(StrandSide near, string title, Func<double, double>? allowance = null, PathPoint? ring = null)
     {
         var window = near == StrandSide.Face ? layout.SmallFace : layout.Back;
         var id = Id(window);
@@ -97,7 +99,7 @@ public class SeamDrawing
         {
             if (!covered && layer.Key.Side == near)
             {
-                svg.Append("</g>").Append(Cloth(window, -window.Left, window.Width)).Append("<g class=\"threads\">");
+                svg.Append("</g>").Append(Cloth(window, -window.Left, window.Width)).Append(allowance is null ? "" : Allowance(window, allowance)).Append("<g class=\"threads\">");
                 covered = true;
             }
 
@@ -108,6 +110,11 @@ public class SeamDrawing
         }
 
         svg.Append("</g>");
+        if (ring is { } round)
+        {
+            svg.Append(Inv($"<circle class=\"look-ring\" cx=\"{N(window.X(round))}\" cy=\"{N(window.Y(round))}\" r=\"24\"/>"));
+        }
+
         Letters(svg, window, near);
         return Done(svg).Value!;
     }
@@ -294,6 +301,14 @@ public class SeamDrawing
         var rect = Inv($"x=\"{N(left)}\" y=\"{N(top)}\" width=\"{N(width)}\" height=\"{N(height)}\"");
         return Inv($"<g data-cloth=\"\" data-x=\"{N(window.Left)}\" data-y=\"{N(window.Middle)}\" transform=\"translate({N(window.Left)} {N(window.Middle)})\">")
             + Inv($"<rect class=\"pull-cloth\"{cloth.Attribute} {rect}/><rect {rect} fill=\"url(#{id}-knit)\"/><rect class=\"pull-hatched\" {rect} fill=\"url(#{id}-hatch)\"/></g>");
+    }
+
+    /// <summary>A layer on the near side of the cloth, from where the cloth that is shown begins to its raw edge.</summary>
+    private string Allowance(PullWindow window, Func<double, double> edgeMm)
+    {
+        const int Points = 40;
+        var edge = Smooth([.. Enumerable.Range(0, Points + 1).Select(i => (window.Width * i / Points, window.Y(new(0, edgeMm((double)i / Points), 0))))]);
+        return Inv($"<path class=\"pull-cloth pull-allowance\"{cloth.Attribute} d=\"{edge}V{N(window.Y(new(0, layout.ClothLowMm, 0)))}H0Z\"/><path class=\"pull-raw\" d=\"{edge}\"/>");
     }
 
     /// <summary>The letters of the threads that are seen from a side, at the left, each as high as its thread.</summary>

@@ -114,7 +114,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
         switch (run.Result)
         {
             case SaveResult.Saved:
-                return this.RedirectSaying($"/setups/{id}", wording.Say($"{FieldText.Round(length, 2)} m of seam: {NeedleSaid.Done(run)}"));
+                return this.RedirectSaying($"/setups/{id}", wording.Say($"{FieldText.Round(length, 2)} m of seam written down. {NeedleSaid.Done(run)}"));
             case SaveResult.Stale:
                 Notice = "This was changed meanwhile, or the button was pressed twice. Nothing more was taken: look at it as it stands now, then say it again.";
                 Response.StatusCode = StatusCodes.Status409Conflict;

@@ -92,7 +92,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         Along = [.. beside.Where(s => strip is not null && (s.Id == strip || s.Entry.StripOf == strip)).Select(s => s.Id).Order()];
         (Taken, Work, TakenAt) = row is null or { Entry.InWear: true } ? ([], default, null) : (Cones.OfSwatch(Setup.Snapshot, row.Entry), Cones.WorkOf(Setup.Snapshot, row.Entry), row.RunDownAt);
         Others = beside;
-        Readings = Store.Swatches.CaseOf(Setup.Snapshot, new() { Setup = Sewn }) is { } seam ? MatchReading.Of(seam, Card.Plan.Targets) : [];
+        Readings = Store.Swatches.CaseOf(Setup.Snapshot, new() { Setup = Sewn }) is { } seam ? [.. MatchReading.Of(seam, Card.Plan.Targets), .. LookSheet.Of(seam, Card.Plan.Targets)] : [];
         ThreadedUp = Setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(Setup.Id);
         if (HttpMethods.IsGet(Request.Method))
         {
@@ -218,7 +218,13 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
             return new NoContentResult();
         }
 
-        return Enum.TryParse<SwatchAspect>(reading, out var aspect) && MatchSheet.Of(Setup.Snapshot, entry, aspect, Wording) is { } sheet ? Content(sheet.Document(await PhotoAsync(entry.Photo)), "application/json") : BadRequest();
+        if (!Enum.TryParse<SwatchAspect>(reading, out var aspect))
+        {
+            return BadRequest();
+        }
+
+        var document = MatchSheet.Of(Setup.Snapshot, entry, aspect, Wording) is { } sheet ? sheet.Document(await PhotoAsync(entry.Photo)) : LookSheet.Document(Setup.Snapshot, entry, aspect, Wording);
+        return document is null ? BadRequest() : Content(document, "application/json");
     }
 
     /// <summary>Takes what it was sewn with from the cones.</summary>

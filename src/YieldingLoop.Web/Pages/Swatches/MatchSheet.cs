@@ -26,7 +26,13 @@ public sealed record MatchReading(SwatchAspect Aspect, string Name, string Field
     };
 
     /// <summary>The unit it is typed in.</summary>
-    public string Unit => Aspect is SwatchAspect.MeetingLine or SwatchAspect.Overhang or SwatchAspect.Gap ? "mm" : "%";
+    public string Unit => Aspect switch
+    {
+        SwatchAspect.MeetingLine or SwatchAspect.Overhang or SwatchAspect.Gap => "mm",
+        SwatchAspect.CoverFace or SwatchAspect.CoverBack or SwatchAspect.Growth => "%",
+        SwatchAspect.Skips => "skipped",
+        _ => "",
+    };
 
     /// <summary>The readings of a set-up as sewn that are taken so.</summary>
     public static IReadOnlyList<MatchReading> Of(SeamCase seam, Targets targets) =>
@@ -77,14 +83,13 @@ public sealed class MatchSheet
             return null;
         }
 
-        var cloth = new PullCloth(snapshot.ClothFigures.Colour, snapshot.Seam.Direction, Math.Max(1, seam.Plies ?? 1));
         var reading = MatchReading.Of(seam, snapshot.Plan.Targets).First(r => r.Aspect == aspect);
-        return new(scale, seam, reading, new(scale, seam, entry.Setup.Over(snapshot.Plan.Setup), cloth, wording), wording);
+        return new(scale, seam, reading, new(scale, seam, entry.Setup.Over(snapshot.Plan.Setup), ClothOf(snapshot, seam), wording), wording);
     }
 
     /// <summary>What script needs: the figures, how each is typed, shown and said, its drawings, what the leader points to, and the track.</summary>
     /// <param name="photo">The photo that lies beside it, and how wide it is by the ruler in it, mm; null where there is none or it has no scale.</param>
-    public string Document((Guid Key, double WidthMm)? photo) => JsonSerializer.Serialize(
+    public string Document((Guid Key, double WidthMm)? photo) => Json(
         new
         {
             photo = photo is { } shown && Drawing.PerMm is { } perMm ? new { key = shown.Key, share = Math.Round(shown.WidthMm * perMm / Drawing.Width, 4) } : null,
@@ -98,8 +103,13 @@ public sealed class MatchSheet
             drawings = Drawing.Views.Select(v => v.Main),
             beside = Drawing.Views.Select(v => v.Beside),
             spots = Drawing.Views.Select(v => new[] { Math.Round(v.X, 1), Math.Round(v.Y - Drawing.Height, 1) }),
-        },
-        Plain);
+        });
+
+    /// <summary>A document as script reads it.</summary>
+    internal static string Json(object document) => JsonSerializer.Serialize(document, Plain);
+
+    /// <summary>How the cloth of a set-up looks.</summary>
+    internal static PullCloth ClothOf(SetupSnapshot snapshot, SeamCase seam) => new(snapshot.ClothFigures.Colour, snapshot.Seam.Direction, Math.Max(1, seam.Plies ?? 1));
 
     private double Figure(double value) => Share ? Math.Round(100 * value, 4) : value;
 

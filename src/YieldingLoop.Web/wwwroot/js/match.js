@@ -5,20 +5,28 @@
       this.section = section;
       this.form = section.closest('form');
       this.turn = 0;
-      ['stage', 'drawing', 'track', 'beside', 'figure', 'said', 'unread', 'fault', 'photo', 'photo-picture'].forEach((name) => { this[name] = this.part(name); });
+      ['stage', 'choices', 'drawing', 'track', 'beside', 'figure', 'said', 'unread', 'fault', 'photo', 'photo-picture'].forEach((name) => { this[name] = this.part(name); });
       this.views = section.querySelector('.match-views');
       this.readings = [...section.querySelectorAll('[data-match-reading]')];
       section.hidden = false;
       this.readings.forEach((button) => button.addEventListener('click', () => this.open(button)));
       this.part('next')?.addEventListener('click', () => this.next());
       this.unread.addEventListener('click', () => {
+        if (this.data.choices) {
+          this.write('');
+          this.choose();
+          this.choices.firstElementChild.focus({ preventScroll: true });
+          return;
+        }
         this.forget();
         this.handle.focus({ preventScroll: true });
       });
       // What is typed moves the handle; what the machine stood at draws another seam.
       this.form.addEventListener('input', (event) => {
         this.mark();
-        if (this.reading && event.target === this.field && !this.writing) this.follow();
+        if (this.reading && event.target === this.field && !this.writing) {
+          if (this.data?.choices) this.choose(); else this.follow();
+        }
         if (this.reading && /^Input\.(Dials|StitchLengthMm|Differential|Photo\.ApartMm)/.test(event.target.name)) {
           clearTimeout(this.wait);
           this.wait = setTimeout(() => this.ask(), 300);
@@ -29,7 +37,7 @@
         clearTimeout(asked);
         if (this.reading) asked = setTimeout(() => this.ask(), 300);
       });
-      window.addEventListener('resize', () => { if (this.data) this.lay(); });
+      window.addEventListener('resize', () => { if (this.data && !this.data.choices) this.lay(); });
       this.mark();
     }
 
@@ -46,7 +54,8 @@
       this.readings.forEach((button) => {
         const field = this.fieldOf(button);
         const read = field.value.trim();
-        button.querySelector('[data-match-state]').textContent = read === '' ? 'not read' : `${read.replace('-', '−')} ${button.dataset.unit}`;
+        const shown = field.options ? field.selectedOptions[0].text : `${read.replace('-', '−')} ${button.dataset.unit}`;
+        button.querySelector('[data-match-state]').textContent = read === '' ? 'not read' : shown;
         button.classList.toggle('is-read', read !== '');
         // A measured strip says how much it grew: the eye is not asked as well.
         const measured = button.dataset.matchReading === 'Growth' && read === '' && this.form.elements.namedItem('Input.Strip.SewnMm').value.trim() !== '';
@@ -92,6 +101,56 @@
     }
 
     show(data) {
+      [this.views.hidden, this.choices.hidden] = [Boolean(data.choices), !data.choices];
+      if (data.choices) this.pictures(data); else this.scale(data);
+      this.section.dataset.ready = this.reading.dataset.matchReading;
+    }
+
+    /** Pictures to choose among. None is chosen until one is. */
+    pictures(data) {
+      const at = [...this.choices.children].indexOf(document.activeElement);
+      this.data = data;
+      [this.fault.hidden, this.stage.hidden, this.photo.hidden] = [true, false, true];
+      this.choices.setAttribute('aria-label', this.reading.firstChild.textContent.trim());
+      this.choices.replaceChildren(...data.choices.map((choice) => {
+        const button = document.createElement('button');
+        button.type = 'button';
+        button.className = 'match-choice';
+        button.innerHTML = choice.drawings.join('');
+        button.append(Object.assign(document.createElement('span'), { textContent: choice.name }));
+        button.addEventListener('click', () => this.pick(choice));
+        return button;
+      }));
+      this.choose();
+      if (at >= 0) this.choices.children[at]?.focus({ preventScroll: true });
+    }
+
+    pick(choice) {
+      if (choice.counts) {
+        // Somebody has to count them.
+        const field = this.form.elements.namedItem(choice.counts);
+        field.focus();
+        field.select();
+        return;
+      }
+      this.write(choice.typed);
+      this.choose();
+    }
+
+    /** Marks the picture that the field says. */
+    choose() {
+      const typed = this.field.value.trim();
+      const counted = (choice) => choice.counts && Number(this.form.elements.namedItem(choice.counts).value) > 0;
+      const chosen = this.data.choices.filter((choice) => (choice.counts ? counted(choice) : typed !== '' && choice.typed === typed));
+      [...this.choices.children].forEach((button, i) => button.setAttribute('aria-pressed', String(chosen.includes(this.data.choices[i]))));
+      const read = chosen.length > 0 || typed !== '';
+      this.section.classList.toggle('is-unread', !read);
+      this.figure.textContent = read ? '' : 'not read';
+      this.said.textContent = read ? chosen.map((choice) => choice.name).join('; ') : 'Choose the picture that looks like the swatch in your hand.';
+      this.unread.hidden = !read;
+    }
+
+    scale(data) {
       const focused = this.track.contains(document.activeElement);
       this.data = data;
       [this.fault.hidden, this.stage.hidden, this.frame] = [true, false, null];
@@ -102,7 +161,6 @@
       this.follow();
       this.lay();
       if (focused) this.handle.focus({ preventScroll: true });
-      this.section.dataset.ready = this.reading.dataset.matchReading;
     }
 
     /** Lays the photo beside the drawing, as large as the drawing is shown. */
