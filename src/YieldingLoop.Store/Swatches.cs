@@ -196,6 +196,9 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
         return [.. rows.Select(r => (r.Lesson is { ModelVersion: SeamModel.Version } lesson ? lesson : anew[r.Id]) is { } known ? new TaughtSwatch(r.Id, ClothKey(r.ClothId), known) { LeftOut = r.LeftOut } : null).OfType<TaughtSwatch>()];
     }
 
+    /// <summary>What the swatches of a machine have taught of a cloth.</summary>
+    public async Task<MachineLearnt> LearntAsync(int machineId, int clothId) => Teaching.OfMachine(await OfMachineAsync(machineId), ClothKey(clothId));
+
     /// <summary>A swatch as it teaches. A cloth on record is a kind of its own.</summary>
     public static TaughtSwatch TaughtOf(int id, int clothId, SwatchEntry entry, SeamCase sewn) => new(id, ClothKey(clothId), Lesson.Of(sewn, entry.Read, entry.CrackledAtPercent)) { LeftOut = entry.LeftOut is not null };
 

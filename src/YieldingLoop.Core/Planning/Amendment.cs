@@ -16,7 +16,8 @@ public static class Amendment
     /// <param name="machine">The machine it was kept with.</param>
     /// <param name="cloth">The cloth it was kept with.</param>
     /// <param name="seam">The seam it was kept for.</param>
-    public static Outcome<SetupPlan> Amend(SetupPlan plan, Setup changes, Machine machine, ClothFigures cloth, SeamEntry seam)
+    /// <param name="learnt">What the machine's swatches have taught of this cloth; null for nothing.</param>
+    public static Outcome<SetupPlan> Amend(SetupPlan plan, Setup changes, Machine machine, ClothFigures cloth, SeamEntry seam, MachineLearnt? learnt = null)
     {
         var head = plan.Tuned(machine);
         if (Problems(plan.Setup, changes, head) is { Count: > 0 } problems)
@@ -41,6 +42,8 @@ public static class Amendment
         {
             return Outcome.Failed<SetupPlan>(sewn.Problems);
         }
+
+        now = now with { Learnt = (learnt ?? MachineLearnt.Nothing).For(now) };
 
         ThreadFigures Kept(ThreadPosition position) => plan.ThreadFigures.First(f => f.Position == position);
         var question = PlanQuestion.OnOne(cloth, seam, machine, plan.Schools);

@@ -17,12 +17,13 @@ public sealed record TriedOut(SetupPlan Plan, SeamCase Case, bool Changed)
     /// <param name="machine">The machine.</param>
     /// <param name="cloth">The cloth.</param>
     /// <param name="seam">The seam.</param>
-    public static Outcome<TriedOut> Of(SetupPlan plan, Setup changes, Machine machine, ClothFigures cloth, SeamEntry seam)
+    /// <param name="learnt">What the machine's swatches have taught of this cloth.</param>
+    public static Outcome<TriedOut> Of(SetupPlan plan, Setup changes, Machine machine, ClothFigures cloth, SeamEntry seam, MachineLearnt learnt)
     {
         var tried = plan;
         if (SetupDifferences.Between(plan.Setup, changes.Over(plan.Setup)).Count > 0)
         {
-            var amended = Amendment.Amend(plan, changes, machine, cloth, seam);
+            var amended = Amendment.Amend(plan, changes, machine, cloth, seam, learnt);
             if (amended.Value is not { } otherwise)
             {
                 return Outcome.Failed<TriedOut>(amended.Problems);
@@ -32,6 +33,14 @@ public sealed record TriedOut(SetupPlan Plan, SeamCase Case, bool Changed)
         }
 
         var sewn = tried.Setup.Case(plan.Tuned(machine), cloth, seam, tried.Need, tried.Schools);
-        return sewn.Value is { } now ? Outcome.Of(new TriedOut(tried, now, tried != plan)) : Outcome.Failed<TriedOut>(sewn.Problems);
+        if (sewn.Value is not { } now)
+        {
+            return Outcome.Failed<TriedOut>(sewn.Problems);
+        }
+
+        now = now with { Learnt = learnt.For(now) };
+        // What was kept before its machine taught anything is looked at with what it has taught since.
+        var shown = tried == plan && learnt.Any ? plan with { Figures = SeamAssessment.Of(now) } : tried;
+        return Outcome.Of(new TriedOut(shown, now, tried != plan));
     }
 }

@@ -25,6 +25,9 @@ public sealed record PullFrames
     /// <summary>By what stretch, %, the rest has passed into the stretched state, where no thread pops before.</summary>
     public const double RestPassesPercent = 10;
 
+    /// <summary>Pops that differ by less than this many decimals of a per cent are a tie, as in the seam model.</summary>
+    private const int TieDecimals = 5;
+
     /// <summary>How far beyond the last mark the handle goes.</summary>
     private const double Beyond = 1.1;
 
@@ -55,8 +58,8 @@ public sealed record PullFrames
     /// <summary>The threads, in the order of every list here.</summary>
     public required IReadOnlyList<LaidThread> Threads { get; init; }
 
-    /// <summary>The model's figures of the seam.</summary>
-    public required SeamReading Reading { get; init; }
+    /// <summary>The thread that is expected to pop first, and where; null where none is within reach.</summary>
+    public required (ThreadPosition Position, double StretchPercent)? First { get; init; }
 
     /// <summary>The seam at rest, with the pieces that are drawn at any stretch.</summary>
     public StitchPieces AtRest => new(Frames[0].Stitch, Threads, Strands);
@@ -74,14 +77,15 @@ public sealed record PullFrames
 
     private static PullFrames Of(SeamCase seam, int evenly)
     {
-        var laid = new LaidSeam(seam.Geometry, [.. seam.Threads.Select(t => t.Laid)]);
+        var laid = new LaidSeam(seam.Geometry, [.. seam.Threads.Select(t => t.Laid)], SeamAssessment.Of(seam));
         // What nobody stretches has no need to be marked.
         double? cloth = seam.Cloth?.StretchAlongPercent, need = seam.NeedPercent is > 0 ? seam.NeedPercent : null, required = need is { } asked ? Need.Required(asked, cloth) : null;
-        var first = laid.Reading.FirstToPop is null ? (double?)null : laid.Reading.YieldPercent;
+        (ThreadPosition Position, double StretchPercent)[] ends = [.. laid.Threads.Select((t, i) => (t.Position, laid.ExpectedPops[i])).Where(p => p.Item2 < SeamModel.BeyondReachPercent).OrderBy(p => Math.Round(p.Item2, TieDecimals)).ThenBy(p => p.Position)];
+        var first = ends.Length == 0 ? (double?)null : ends[0].StretchPercent;
         var end = Math.Max(ShortestPercent, Beyond * Math.Max(Math.Max(required ?? 0, cloth ?? 0), first ?? 0));
         (int Thread, double Percent)[] pops =
         [
-            .. laid.Readings.Select((r, i) => (Thread: i, Percent: r.PopStretchPercent)).Where(p => p.Percent <= end && p.Percent < SeamModel.BeyondReachPercent)
+            .. laid.ExpectedPops.Select((percent, i) => (Thread: i, Percent: percent)).Where(p => p.Percent <= end && p.Percent < SeamModel.BeyondReachPercent)
                 .OrderBy(p => p.Percent).ThenBy(p => laid.Threads[p.Thread].Position),
         ];
         var stretched = Math.Min(RestPassesPercent, first ?? RestPassesPercent);
@@ -105,7 +109,7 @@ public sealed record PullFrames
             ClothPercent = cloth,
             EndPercent = end,
             Threads = laid.Threads,
-            Reading = laid.Reading,
+            First = ends.Length == 0 ? null : ends[0],
         };
     }
 

@@ -25,7 +25,7 @@ internal sealed class StitchMeasures
         LoopWidth = Narrowed * g.LoopWidthMm;
         Edge = Narrowed * g.BiteMm;
         Width = g.ZigzagWidthMm * (atRest ? 1 : 0.6 * Narrowed) * seam.Stitch.WidthShare;
-        MeetingLine = Narrowed * (seam.Reading.MeetingLineMm ?? 0);
+        MeetingLine = Narrowed * seam.MeetingLineMm;
         var loops = Enumerable.Range(0, seam.Threads.Count).Where(i => !seam.Threads[i].Position.IsNeedle()).ToList();
         var spare = loops.Count == 0 ? 0 : loops.Average(i => Ratio(i) - 1);
         // At rest the loops lie as far out as the model says; pulled, no further than the thread they still have to spare.

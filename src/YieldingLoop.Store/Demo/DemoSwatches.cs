@@ -7,7 +7,7 @@ using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Store.Demo;
 
-/// <summary>The demo's swatches, invented: one that failed first, with the upper looper too tight, and one that passed.</summary>
+/// <summary>The demo's swatches, invented: one that failed first, with the upper looper too tight and the feed too low, and one that passed.</summary>
 public static class DemoSwatches
 {
     /// <summary>The seams whose swatches were measured; the other passed ones were ticked by eye.</summary>
@@ -23,9 +23,10 @@ public static class DemoSwatches
         var upper = plan.Setup.HeadOf(machine).DialPlaceOf(ThreadPosition.UpperLooper);
         var tighter = upper is { } place && plan.Setup.Dials[place].TryGet(out var number)
             ? plan.Setup with { Dials = plan.Setup.Dials.With(place, machine.DialOf(place).NumberFor(machine.DialOf(place).StepsTighter(number) + 2)) } : plan.Setup;
+        // The growth that is read below is what a feed that much lower makes of the second one's.
         var first = new SwatchEntry
         {
-            Setup = tighter, ContrastThreads = true,
+            Setup = plan.Differential is { } ratio && plan.Setup.HeadOf(machine).Feed is { } feed ? tighter with { Differential = feed.Settable(ratio - 0.2) } : tighter, ContrastThreads = true,
             Strip = new() { BeforeMm = 150, SewnMm = 157, PulledMm = Math.Ceiling(157 * (1 + targets.HoldPercent / 100)), UnsewnMm = 150 },
             Readings = Good(plan) with { MeetingLineMm = plan.Stitch.Family == StitchFamily.Overlock ? (targets.MeetingLineMm?.Wanted ?? 0) + 1.2 : null, GrowthPercent = null, BesideUnsewnPercent = null, HeldToPercent = null },
             Note = "First one, contrast threads in every position.",

@@ -47,6 +47,33 @@ public class PullFramesTests
         }
     }
 
+    /// <summary>Model section 8: predicted pop = θ × model pop. Where swatches taught θ, the seam pops there in the drawing too, and meets where they say.</summary>
+    [Theory]
+    [InlineData("514", 0.7)]
+    [InlineData("514", 1.3)]
+    [InlineData("406", 0.8)]
+    [InlineData("304", 1.2)]
+    public void A_taught_seam_pops_and_meets_where_its_swatches_say(string name, double times)
+    {
+        var (_, geometry, threads) = NamedUses.All.Single(u => u.Name == name);
+        var plain = PulledSeams.Case(geometry, threads);
+        var pops = Core.Learning.YieldLearning.After([.. threads.Select(t => t.Kind.Id).Distinct().SelectMany(k => Enumerable.Repeat((k, new PopObservation(PopEvidence.Popped, Math.Log(times))), 12))]);
+        var seam = plain with { Learnt = new() { Pops = pops, MeetingLine = Core.Learning.MeetingLineLearning.After([new(0, 0, 0.8), new(0, 0, 0.8), new(0, 0, 0.8)]) } };
+        var (before, pull) = (SeamAssessment.Of(plain), PullFrames.Of(seam));
+        var expected = before.Threads.Select((t, i) => (t.Position, Percent: Learnt.Speaks(t.PopStretchPercent) ? pops[threads[i].Kind.Id].Middle * t.PopStretchPercent : t.PopStretchPercent)).Where(p => p.Percent < 700 && p.Percent <= pull.EndPercent).OrderBy(p => p.Percent).ToList();
+        Assert.NotEmpty(expected);
+        Assert.Equal(expected.Select(p => Math.Round(p.Percent, 6)), pull.Pops.Select(p => Math.Round(p.StretchPercent, 6)));
+        Assert.Equal(expected[0].Percent, pull.First!.Value.StretchPercent, 6);
+        Assert.All(pull.Pops, pop => Assert.Equal(100, pull.Frames.Last(f => f.StretchPercent == pop.StretchPercent).UsedPercent[pop.Thread], 1e-6));
+        if (before.Seam.MeetingLineMm is not null)
+        {
+            // The loops' meeting moves; what is laid of each thread does not.
+            var (rest, model) = (pull.Frames[0].Stitch, PullFrames.Of(plain).Frames[0].Stitch);
+            Assert.NotEqual(model.Threads[^1], rest.Threads[^1]);
+            Assert.All(rest.Threads.Zip(model.Threads), p => Assert.InRange(LaidPath.LengthOf(p.First) / LaidPath.LengthOf(p.Second), 0.98, 1.02));
+        }
+    }
+
     [Fact]
     public void The_tightest_thread_is_the_one_that_has_least_left()
     {
@@ -73,7 +100,7 @@ public class PullFramesTests
         var elastic = ThreadCatalogue.Find("textured-nylon")!;
         LaidThread[] threads = [new(ThreadPosition.Needle, elastic, 2), new(ThreadPosition.Bobbin, elastic, 1)];
         var pull = PullFrames.Of(PulledSeams.Case(geometry with { ZigzagWidthMm = 6, StitchLengthMm = 0.8 }, threads));
-        Assert.True(pull.Reading.FirstToPop is null ? pull.Pops.Count == 0 : pull.Pops.Count > 0);
+        Assert.True(pull.First is null ? pull.Pops.Count == 0 : pull.Pops.Count > 0);
         Assert.True(pull.EndPercent >= 1.1 * 70 - 1e-9);
     }
 
@@ -108,7 +135,7 @@ public class PullFramesTests
         var pull = PullFrames.Of(PulledSeams.Case(geometry, threads) with { NeedPercent = 0 });
         Assert.Null(pull.NeedPercent);
         Assert.Null(pull.RequiredPercent);
-        Assert.Equal(1.1 * Math.Max(70, pull.Reading.YieldPercent), pull.EndPercent, 9);
+        Assert.Equal(1.1 * Math.Max(70, pull.First!.Value.StretchPercent), pull.EndPercent, 9);
     }
 
     [Theory]

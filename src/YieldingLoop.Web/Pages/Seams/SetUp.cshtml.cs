@@ -239,12 +239,13 @@ public sealed class SetUpModel(Workroom workroom, Store.Swatches swatches, PlanM
             taught[machine.Id] = await swatches.OfMachineAsync(machine.Id);
         }
 
+        learnt = Asked.ToDictionary(m => m.Id, m => Teaching.OfMachine(taught[m.Id], cloth));
         var question = new PlanQuestion(
             figures, SeamNow,
             [
                 .. Asked.Select(m => new MachineAtHand(FieldText.Of(m.Id), m.Entry, states.GetValueOrDefault(m.Id, Setup.Unknown))
                 {
-                    Learnt = Teaching.OfMachine(taught[m.Id], cloth),
+                    Learnt = learnt[m.Id],
                     Lifted = [.. rules.Where(r => r.LiftsRuleId is not null && r.About(m.Id, Row.ClothId, SeamNow)).Select(r => new LiftedRule(r.LiftsRuleId!, r.ThreadKindId))],
                 }),
             ],
@@ -273,7 +274,9 @@ public sealed class SetUpModel(Workroom workroom, Store.Swatches swatches, PlanM
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(MachineRow);
     }
 
+    private Dictionary<int, MachineLearnt> learnt = [];
+
     private MachineRow RowOf(PlannedSetup setup) => Machines.First(m => FieldText.Of(m.Id) == setup.MachineId);
 
-    private SetupCard CardOf(PlannedSetup setup, ClothFigures figures) => new(setup.Plan, setup.Plan.Setup.HeadOf(RowOf(setup).Entry), figures, SeamNow);
+    private SetupCard CardOf(PlannedSetup setup, ClothFigures figures) => new(setup.Plan, setup.Plan.Setup.HeadOf(RowOf(setup).Entry), figures, SeamNow) { Learnt = learnt.GetValueOrDefault(RowOf(setup).Id, MachineLearnt.Nothing) };
 }

@@ -102,7 +102,7 @@ public sealed class AmendModel(Workroom workroom, Store.Swatches swatches, Draft
             problems.Add(new("remark", $"The remark has room for {LongestRemark} characters."));
         }
 
-        var amended = problems.Count > 0 ? Outcome.Failed<SetupPlan>(problems) : Amendment.Amend(kept.Plan, changes, kept.Machine, kept.ClothFigures, kept.Seam);
+        var amended = problems.Count > 0 ? Outcome.Failed<SetupPlan>(problems) : Amendment.Amend(kept.Plan, changes, kept.Machine, kept.ClothFigures, kept.Seam, await swatches.LearntAsync(Row.MachineId, Row.ClothId));
         if (amended.Value is { } plan)
         {
             switch (await workroom.AmendAsync(id, plan, (Remark ?? "").Trim(), Key))

@@ -74,7 +74,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
 
     /// <summary>The pulled seam, with every frame, of the set-up as it was kept or with something tried otherwise.</summary>
     public async Task<IActionResult> OnGetPullAsync(int id) =>
-        await workroom.Setups.FirstOrDefaultAsync(s => s.Id == id) is { } row ? this.Pulled(SetupCard.Of(row.Snapshot), wording) : NotFound();
+        await workroom.Setups.FirstOrDefaultAsync(s => s.Id == id) is { } row ? this.Pulled(SetupCard.Of(row.Snapshot) with { Learnt = await swatches.LearntAsync(row.MachineId, row.ClothId) }, wording) : NotFound();
 
     public async Task<IActionResult> OnPostSwatchAsync(int id, int version, bool passed)
     {
@@ -178,7 +178,9 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
         Swatches = await swatches.OfSetupAsync(id);
         if (Store.Swatches.CaseOf(kept, new() { Setup = kept.Plan.Setup }) is { } seam)
         {
-            var taught = Teaching.For(await swatches.OfMachineAsync(row.MachineId), seam, Store.Swatches.ClothKey(row.ClothId));
+            var (known, cloth) = (await swatches.OfMachineAsync(row.MachineId), Store.Swatches.ClothKey(row.ClothId));
+            Card = Card with { Learnt = Teaching.OfMachine(known, cloth) };
+            var taught = Teaching.For(known, seam, cloth);
             Taught = [.. SwatchAnswer.Bands(SeamAssessment.Of(seam), SeamAssessment.Of(seam with { Learnt = taught.Learnt }), wording)];
             TaughtBy = taught.From;
         }

@@ -24,6 +24,9 @@ public sealed record CardDial(ThreadPosition Position, DialScale? Dial, IReadOnl
 /// <summary>Everything a set-up card shows.</summary>
 public sealed record SetupCard(SetupPlan Plan, Machine Machine, ClothFigures Cloth, SeamEntry Seam)
 {
+    /// <summary>What the swatches of its machine have taught of its cloth until now; what is looked at from the card stands on it.</summary>
+    public MachineLearnt Learnt { get; init; } = MachineLearnt.Nothing;
+
     /// <summary>The card of a kept set-up, as it was kept.</summary>
     public static SetupCard Of(SetupSnapshot kept) => new(kept.Plan, kept.Machine, kept.ClothFigures, kept.Seam);
 

@@ -33,7 +33,7 @@ public sealed class PullSheet
 
     /// <summary>The sheet of a set-up as the card has it, with few frames: script fetches the others.</summary>
     public static PullSheet? Of(SetupCard card, Wording wording) =>
-        TriedOut.Of(card.Plan, Core.Setups.Setup.Unknown, card.Machine, card.Cloth, card.Seam).Value is { } tried ? new(card, tried, PullFrames.Sketch(tried.Case), wording) : null;
+        TriedOut.Of(card.Plan, Core.Setups.Setup.Unknown, card.Machine, card.Cloth, card.Seam, card.Learnt).Value is { } tried ? new(card, tried, PullFrames.Sketch(tried.Case), wording) : null;
 
     /// <summary>The sheet of a set-up with something tried otherwise, with every frame.</summary>
     public static Core.Outcome<PullSheet> Of(SetupCard card, IQueryCollection query, Wording wording)
@@ -45,9 +45,12 @@ public sealed class PullSheet
             return Core.Outcome.Failed<PullSheet>(problems);
         }
 
-        var tried = TriedOut.Of(card.Plan, changes, card.Machine, card.Cloth, card.Seam);
+        var tried = TriedOut.Of(card.Plan, changes, card.Machine, card.Cloth, card.Seam, card.Learnt);
         return tried.Value is { } now ? Core.Outcome.Of(new PullSheet(card, now, PullFrames.Of(now.Case), wording, query.ContainsKey(PullFields.Narrow))) : Core.Outcome.Failed<PullSheet>(tried.Problems);
     }
+
+    /// <summary>Whether it is drawn with what swatches have taught since the card was kept.</summary>
+    public bool TaughtSince => card.Learnt.Any && SeamAssessment.Of(Tried.Case with { Learnt = card.Learnt.For(Tried.Case) }).YieldPercent != card.Plan.Figures.YieldPercent;
 
     /// <summary>What is tried.</summary>
     public TriedOut Tried { get; }
