@@ -150,12 +150,12 @@ public sealed class SwatchTests : IDisposable
         var page = await visitor.OpenAsync("/swatches/1");
         var said = page.QuerySelectorAll(".swatch-answer li").Select(l => l.TextContent.Split(": ")).Where(p => p.Length == 2 && p[1].EndsWith(" m", StringComparison.Ordinal)).ToDictionary(p => p[0], p => double.Parse(p[1][..^2], CultureInfo.InvariantCulture));
         Assert.NotEmpty(said);
-        var first = await visitor.PressAsync(page, "It was sewn: take and count it");
+        var first = await visitor.PressAsync(page, "Take it from the cones, count it for the needles");
         Assert.Equal(HttpStatusCode.Redirect, first.Status);
         var after = await LeftAsync();
         Assert.All(before, cone => Assert.Equal(said.GetValueOrDefault(cone.Key), cone.Value - after[cone.Key], 1));
         // Pressed again in another tab, nothing more is taken.
-        await visitor.PressAsync(page, "It was sewn: take and count it");
+        await visitor.PressAsync(page, "Take it from the cones, count it for the needles");
         Assert.Equal(after, await LeftAsync());
         // The sentence is made of what was done: recomputed from the strip of 64 stitches, or the marked length at this stitch length.
         var told = (await visitor.OpenAsync("/swatches/1")).QuerySelector(".swatch-answer")!.TextContent;
@@ -504,6 +504,20 @@ public sealed class SwatchTests : IDisposable
         Assert.Contains(after.QuerySelectorAll("a[href='/swatches/7']"), a => a.TextContent == "7");
         await SaveAsync(new() { ["Input.LeftOut"] = "FaultFound" }, "/swatches/7");
         Assert.Equal(before, Taught(await visitor.OpenAsync("/setups/3")));
+    }
+
+    [Fact]
+    public async Task A_swatch_of_a_set_up_that_was_put_away_meanwhile_is_kept_and_says_so()
+    {
+        var form = await visitor.OpenAsync(New);
+        Assert.Null(form.QuerySelector(".notice"));
+        var setup = await visitor.OpenAsync("/setups/3");
+        Assert.Equal(HttpStatusCode.Redirect, (await visitor.PostAsync((IHtmlFormElement)setup.QuerySelector("form.put-away")!, "/put-away", [])).Status);
+        var saved = await visitor.SendAsync(form, New, new() { ["Input.Readings.GapMm"] = "0.2" });
+        Assert.Equal(HttpStatusCode.Redirect, saved.Status);
+        var page = await visitor.OpenAsync(saved.Location!);
+        Assert.Equal("0.2", page.Value("Input_Readings_GapMm"));
+        Assert.Contains("Its set-up is put away", page.QuerySelector(".notice")!.TextContent, StringComparison.Ordinal);
     }
 
     [Fact]

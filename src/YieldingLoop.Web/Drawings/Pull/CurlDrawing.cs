@@ -8,7 +8,7 @@ namespace YieldingLoop.Web.Drawings.Pull;
 /// <summary>A sewn strip as it leaves the machine, seen from above with the foot nearest: straight, or curving to one side.</summary>
 public static class CurlDrawing
 {
-    private const double Width = 220, Height = 206, Middle = 110, Half = 34, Begins = 168, Ends = 14;
+    private const double Width = 220, Height = 206, Middle = 110, Half = 34, Begins = 168, Ends = 24;
 
     /// <summary>How far its end has gone to the side.</summary>
     private const double Aside = 52;

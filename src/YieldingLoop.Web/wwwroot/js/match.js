@@ -6,7 +6,7 @@
       this.form = section.closest('form');
       this.turn = 0;
       ['stage', 'choices', 'drawing', 'track', 'beside', 'figure', 'said', 'unread', 'fault', 'photo', 'photo-picture'].forEach((name) => { this[name] = this.part(name); });
-      this.views = section.querySelector('.match-views');
+      [this.views, this.says] = ['.match-views', '.match-says'].map((part) => section.querySelector(part));
       this.readings = [...section.querySelectorAll('[data-match-reading]')];
       section.hidden = false;
       this.readings.forEach((button) => button.addEventListener('click', () => this.open(button)));
@@ -102,6 +102,7 @@
 
     show(data) {
       [this.views.hidden, this.choices.hidden] = [Boolean(data.choices), !data.choices];
+      this.says.hidden = false;
       if (data.choices) this.pictures(data); else this.scale(data);
       this.section.dataset.ready = this.reading.dataset.matchReading;
     }
@@ -145,8 +146,10 @@
       [...this.choices.children].forEach((button, i) => button.setAttribute('aria-pressed', String(chosen.includes(this.data.choices[i]))));
       const read = chosen.length > 0 || typed !== '';
       this.section.classList.toggle('is-unread', !read);
-      this.figure.textContent = read ? '' : 'not read';
-      this.said.textContent = read ? chosen.map((choice) => choice.name).join('; ') : 'Choose the picture that looks like the swatch in your hand.';
+      // What was chosen is marked in its picture.
+      this.figure.textContent = 'not read';
+      this.said.textContent = 'Choose the picture that looks like the swatch in your hand.';
+      this.says.hidden = read;
       this.unread.hidden = !read;
     }
 
