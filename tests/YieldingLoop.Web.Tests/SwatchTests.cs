@@ -278,6 +278,17 @@ public sealed class SwatchTests : IDisposable
         Assert.Equal(["/#Input_Readings_Skips", "/#Input_Rows_0__LoopMm"], wrong.Page.QuerySelectorAll("#faults a").Select(a => "/" + a.GetAttribute("href")).Order());
     }
 
+    /// <summary>Common practice (no published source): a plain machine's needle is tried straight and zigzag.</summary>
+    [Fact]
+    public async Task On_a_plain_machine_it_is_noted_along_what_skips_were_looked_for()
+    {
+        Assert.Null((await visitor.OpenAsync(New)).GetElementById("Input_SkipsSewn"));
+        var path = await HemAsync("?machine=4");
+        var saved = await visitor.SendAsync(await visitor.OpenAsync(path), path, new() { ["Input.SkipsSewn"] = "Both", ["Input.Readings.Stitches"] = "230", ["Input.Readings.Skips"] = "0" });
+        Assert.Equal(HttpStatusCode.Redirect, saved.Status);
+        Assert.Equal("Both", (await visitor.OpenAsync(saved.Location!)).Value("Input_SkipsSewn"));
+    }
+
     [Theory]
     [InlineData(1, "MeetingLine,Overhang,Gap,Growth")]
     [InlineData(3, "MeetingLine,Overhang,Gap,Growth")]

@@ -45,6 +45,7 @@ public static class Sentences
             _ => "the feed has no number nearer",
         },
         ["over"] = id => id == "allowances" ? "the allowances" : "the binding’s edge",
+        ["scrap"] = ScrapName,
         ["rule"] = id => OwnRules.OwnRule.Liftable.FirstOrDefault(r => r.Id == id)?.Name ?? id,
         ["risk"] = id => id == "fine" ? "a needle this fine bends in such cloth and may miss its loop" : "a needle this thick leaves holes in such cloth and may skip",
         ["verdict"] = id => Vocabulary.Name("verdict." + id),
@@ -61,6 +62,23 @@ public static class Sentences
 
     // What is decided otherwise by now still stands in set-ups that were kept.
     private static readonly SentenceFile Earlier = new(typeof(SentenceFile).Assembly, "planning-earlier.json", FigureForms, NameForms);
+
+    /// <summary>What a name of a scrap's address stands for.</summary>
+    private static string ScrapName(string name) => name switch
+    {
+        "job" => "what it is sewn for",
+        "stitch" or "of" => "the stitch",
+        "cloth" => "the cloth",
+        "runs" => "which way the seam runs",
+        "need" => "how far it is stretched",
+        "length" => "the stitch length",
+        "width" => "the zigzag width",
+        "cut" => "the cutting width",
+        "differential" => "the differential",
+        "pressure" => "the foot pressure",
+        "finger" => "the finger",
+        _ => name.Split('-', 2) is [var what, var id] && ThreadPositions.TryFromId(id, out var position) ? $"the {position.Name()}’s {what}" : "a dial or a thread",
+    };
 
     /// <summary>Every code that has a sentence.</summary>
     public static IReadOnlyCollection<string> Codes => Whole.Codes;

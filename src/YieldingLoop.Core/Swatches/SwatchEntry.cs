@@ -16,6 +16,19 @@ public enum SkinFeel
     Scratches,
 }
 
+/// <summary>What was sewn to look for skips: a wrong point shows in one and not in the other.</summary>
+public enum SkipsSewn
+{
+    /// <summary>A straight seam.</summary>
+    Straight,
+
+    /// <summary>A zigzag.</summary>
+    Zigzag,
+
+    /// <summary>Both.</summary>
+    Both,
+}
+
 /// <summary>Why a swatch teaches nothing.</summary>
 public enum LeftOut
 {
@@ -49,6 +62,9 @@ public sealed record SwatchEntry
 
     /// <summary>How it feels on the skin; null where nobody said.</summary>
     public SkinFeel? Feel { get; init; }
+
+    /// <summary>What was sewn to look for skips; null where nobody said.</summary>
+    public SkipsSewn? SkipsSewn { get; init; }
 
     /// <summary>Whether the edge sheds when it is rubbed; null where nobody said.</summary>
     public bool? Sheds { get; init; }

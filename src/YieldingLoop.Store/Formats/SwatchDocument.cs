@@ -23,6 +23,9 @@ public sealed record SwatchDocument
     /// <inheritdoc cref="SwatchEntry.Feel"/>
     public SkinFeel? Feel { get; init; }
 
+    /// <inheritdoc cref="SwatchEntry.SkipsSewn"/>
+    public SkipsSewn? SkipsSewn { get; init; }
+
     /// <inheritdoc cref="SwatchEntry.Sheds"/>
     public bool? Sheds { get; init; }
 

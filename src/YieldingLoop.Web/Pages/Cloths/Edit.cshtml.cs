@@ -15,6 +15,10 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
     [BindProperty(SupportsGet = true, Name = "for")]
     public string? For { get; set; }
 
+    /// <summary>Address of the scrap that is to be kept as a seam on it.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Scrap { get; set; }
+
     /// <summary>The piece of work this cloth was opened from.</summary>
     [BindProperty(SupportsGet = true)]
     public int? Seam { get; set; }
@@ -62,5 +66,5 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
     protected override Task<SaveResult> SaveAsync(ClothEntry entry, int? id) => workroom.SaveAsync(entry, id, Input.Version, Input.Key);
 
     protected override string AfterSaving(int id) =>
-        Seam is { } seam ? $"/seams/{seam}" : For == "seam" ? $"/seams/new?cloth={id}" : $"/cloths/{id}";
+        Seam is { } seam ? $"/seams/{seam}" : For == "seam" ? $"/seams/new?{(Scrap is { } scrap ? $"scrap={Uri.EscapeDataString(scrap)}&" : "")}cloth={id}" : $"/cloths/{id}";
 }

@@ -8,14 +8,20 @@ using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Forms;
+using YieldingLoop.Web.Pages.Scraps;
+using YieldingLoop.Web.Startup;
 
 namespace YieldingLoop.Web.Pages.Seams;
 
 /// <summary>One seam on one cloth: what it is to do and how far the wearer stretches it.</summary>
-public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording) : RecordPage<SeamForm, SeamRow, SeamEntry>(drafts, wording)
+public sealed class EditModel(Workroom workroom, Drafts drafts, PlanMemory memory, Wording wording) : RecordPage<SeamForm, SeamRow, SeamEntry>(drafts, wording)
 {
     [BindProperty(SupportsGet = true)]
     public int? Cloth { get; set; }
+
+    /// <summary>Address of the scrap that becomes this seam.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Scrap { get; set; }
 
     public ClothRow ClothRow { get; private set; } = null!;
 
@@ -53,7 +59,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
         return Partial("_Need", this);
     }
 
-    protected override SeamForm FormOf(SeamRow? row) => row is null ? new SeamForm { Unit = Wording.Settings.Lengths } : SeamForm.From(row, Wording.Settings.Lengths);
+    protected override SeamForm FormOf(SeamRow? row) => row is null ? NewForm() : SeamForm.From(row, Wording.Settings.Lengths);
 
     protected override async Task<bool> PrepareAsync(SeamRow? row)
     {
@@ -95,5 +101,18 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
 
     protected override Task<SaveResult> SaveAsync(SeamEntry entry, int? id) => workroom.SaveAsync(entry, ClothRow.Id, id, Input.Version, Input.Key);
 
-    protected override string AfterSaving(int id) => $"/seams/{id}/set-up";
+    /// <summary>Of a scrap that becomes a seam, its choices go along as pins.</summary>
+    protected override string AfterSaving(int id) =>
+        $"/seams/{id}/set-up{(ScrapAddress.Find(Input.Scrap, Wording.Settings.Schools, memory) is { } scrap ? PinFields.QueryOf(scrap.Tried.Plan) : "")}";
+
+    private SeamForm NewForm()
+    {
+        var form = new SeamForm { Unit = Wording.Settings.Lengths };
+        if (ScrapAddress.Find(Scrap, Wording.Settings.Schools, memory)?.Scrap is { } scrap)
+        {
+            (form.Scrap, form.Job, form.Direction, form.Plies) = (Scrap, scrap.Job, scrap.Direction, FieldText.Of(scrap.Seam.Plies));
+        }
+
+        return form;
+    }
 }

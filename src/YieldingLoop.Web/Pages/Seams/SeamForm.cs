@@ -9,6 +9,9 @@ namespace YieldingLoop.Web.Pages.Seams;
 /// <summary>A seam as it is typed.</summary>
 public sealed class SeamForm : RecordForm
 {
+    /// <summary>Address of the scrap it is kept from; empty where it is none.</summary>
+    public string? Scrap { get; set; }
+
     public SeamJob Job { get; set; }
 
     public ClothDirection Direction { get; set; } = ClothDirection.Lengthwise;

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
+using YieldingLoop.Web.Pages.Scraps;
 
 namespace YieldingLoop.Web.Pages.Seams;
 
@@ -16,6 +17,10 @@ public sealed class StartModel(Workroom workroom) : PageModel
     /// <summary>The seam that is copied; null where a new one is started.</summary>
     [BindProperty(SupportsGet = true)]
     public int? Like { get; set; }
+
+    /// <summary>Address of the scrap that is kept as a seam; null where none is.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Scrap { get; set; }
 
     /// <summary>Made with the page, so that copying twice copies once.</summary>
     [BindProperty]
@@ -32,6 +37,7 @@ public sealed class StartModel(Workroom workroom) : PageModel
             return NotFound();
         }
 
+        Scrap = ScrapAddress.IsAddress(Scrap) ? Scrap : null;
         Cloths = await workroom.ListClothsAsync(Name, p, except: Original?.ClothId);
         return Page();
     }

@@ -164,6 +164,9 @@ public sealed class SwatchForm : RecordForm
 
     public SkinFeel? Feel { get; set; }
 
+    /// <summary>What was sewn to look for skips.</summary>
+    public SkipsSewn? SkipsSewn { get; set; }
+
     public bool? Sheds { get; set; }
 
     public string? CrackledAtPercent { get; set; }
@@ -203,7 +206,7 @@ public sealed class SwatchForm : RecordForm
                 ThreadsShow = read.ThreadsShow, RawEdgeCaught = read.RawEdgeCaught, RowsParallel = read.RowsParallel, Wrapped = read.Wrapped,
             },
             Photo = PhotoForm.Of(entry.Photo),
-            ContrastThreads = entry.ContrastThreads, Curved = entry.Curved, InWear = entry.InWear, StripOf = entry.StripOf, Feel = entry.Feel, Sheds = entry.Sheds, CrackledAtPercent = FieldText.Of(entry.CrackledAtPercent), LeftOut = entry.LeftOut, Note = entry.Note,
+            ContrastThreads = entry.ContrastThreads, Curved = entry.Curved, InWear = entry.InWear, StripOf = entry.StripOf, Feel = entry.Feel, SkipsSewn = entry.SkipsSewn, Sheds = entry.Sheds, CrackledAtPercent = FieldText.Of(entry.CrackledAtPercent), LeftOut = entry.LeftOut, Note = entry.Note,
         };
     }
 
@@ -280,7 +283,7 @@ public sealed class SwatchForm : RecordForm
                 ThreadsShow = read.ThreadsShow, RawEdgeCaught = read.RawEdgeCaught, RowsParallel = read.RowsParallel, Wrapped = read.Wrapped,
             },
             Photo = Photo.Read(reader),
-            ContrastThreads = ContrastThreads, Curved = Curved, InWear = InWear, StripOf = StripOf, Feel = Feel, Sheds = Sheds, CrackledAtPercent = reader.Number("CrackledAtPercent", CrackledAtPercent), LeftOut = LeftOut, Note = (Note ?? "").Trim(),
+            ContrastThreads = ContrastThreads, Curved = Curved, InWear = InWear, StripOf = StripOf, Feel = Feel, SkipsSewn = SkipsSewn, Sheds = Sheds, CrackledAtPercent = reader.Number("CrackledAtPercent", CrackledAtPercent), LeftOut = LeftOut, Note = (Note ?? "").Trim(),
         };
     }
 

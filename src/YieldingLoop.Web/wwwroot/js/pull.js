@@ -41,6 +41,7 @@
       // At once and not with the frames: what stands below may not move under a hand that is about to press it.
       this.fields.hidden = false;
       this.bindColours();
+      this.keepAddress();
       // The frames are fetched when they come near, so that the page itself opens as fast as ever.
       const near = new IntersectionObserver((entries) => {
         if (!entries.some((entry) => entry.isIntersecting)) return;
@@ -113,6 +114,18 @@
       }
     }
 
+    /** A scrap is all in its address: what is tried goes there, and into whatever leads on from the page. */
+    keepAddress() {
+      const { pullAddress } = this.section.dataset;
+      if (!pullAddress) return;
+      const url = new URL(pullAddress, window.location.href);
+      this.fields.querySelectorAll('[data-was]').forEach((field) => url.searchParams.set(field.name, field.value));
+      window.history.replaceState(null, '', url);
+      document.querySelectorAll('[data-carried]').forEach((field) => { field.value = url.searchParams.get(field.name) ?? field.value; });
+      const keep = document.querySelector('[data-scrap-keep]');
+      if (keep) keep.href = `/seams/start?scrap=${encodeURIComponent(url.pathname + url.search)}`;
+    }
+
     say(messages) {
       this.fault.hidden = messages.length === 0;
       this.fault.replaceChildren(...messages.map((message) => Object.assign(document.createElement('p'), { textContent: message })));
@@ -123,6 +136,9 @@
       const focused = this.stage.contains(document.activeElement) && document.activeElement.matches('[data-open-handle]') ? '[data-open-handle]' : this.stage.contains(document.activeElement) ? '[data-pull-handle]' : null;
       this.stage.innerHTML = html;
       this.say([]);
+      // What stands elsewhere on the page and follows what is tried.
+      this.stage.querySelectorAll('template[data-into]').forEach((part) => document.getElementById(part.dataset.into)?.replaceChildren(part.content.cloneNode(true)));
+      this.keepAddress();
       this.data = JSON.parse(this.stage.querySelector('[data-pull-frames]').textContent);
       this.frames = wholeFrames(this.data.points);
       this.stage.querySelectorAll('template[data-words]').forEach((words) => {

@@ -177,6 +177,7 @@ document.addEventListener('DOMContentLoaded', () => {
     d: go('/drawer'),
     g: go('/glossary'),
     r: go('/reckoner'),
+    p: go('/scrap'),
     u: press('[data-key="u"]'),
     '/': () => { const field = document.getElementById('q'); if (field) field.focus(); else go('/setups#q')(); },
     '?': () => keys.showModal(),

@@ -12,7 +12,11 @@ internal static class PullAnswer
     private static readonly JsonSerializerOptions Camel = new(JsonSerializerDefaults.Web);
 
     /// <summary>The drawings with their frames, or 400 with what cannot be tried.</summary>
-    public static IActionResult Pulled(this PageModel page, SetupCard card, Wording wording)
+    /// <param name="page">The page.</param>
+    /// <param name="card">The card.</param>
+    /// <param name="wording">How things are called.</param>
+    /// <param name="view">What is answered: the drawings, or those with more beside them.</param>
+    public static IActionResult Pulled(this PageModel page, SetupCard card, Wording wording, string view = "_PullViews")
     {
         var sheet = PullSheet.Of(card, page.Request.Query, wording);
         if (sheet.Value is not { } drawn)
@@ -22,7 +26,7 @@ internal static class PullAnswer
 
         return new PartialViewResult
         {
-            ViewName = "_PullViews",
+            ViewName = view,
             ViewData = new ViewDataDictionary<PullSheet>(page.ViewData, drawn) { ["Frames"] = JsonSerializer.Serialize(PullDocument.Of(drawn, wording), Camel) },
             TempData = page.TempData,
         };

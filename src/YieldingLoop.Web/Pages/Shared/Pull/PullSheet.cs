@@ -35,6 +35,9 @@ public sealed class PullSheet
     public static PullSheet? Of(SetupCard card, Wording wording) =>
         TriedOut.Of(card.Plan, Core.Setups.Setup.Unknown, card.Machine, card.Cloth, card.Seam, card.Learnt).Value is { } tried ? new(card, tried, PullFrames.Sketch(tried.Case), wording) : null;
 
+    /// <summary>The sheet of a scrap with what is tried on it, with few frames.</summary>
+    public static PullSheet Of(SetupCard card, ScrapSewn sewn, Wording wording) => new(card, sewn.Tried, PullFrames.Sketch(sewn.Tried.Case), wording);
+
     /// <summary>The sheet of a set-up with something tried otherwise, with every frame.</summary>
     public static Core.Outcome<PullSheet> Of(SetupCard card, IQueryCollection query, Wording wording)
     {
@@ -48,6 +51,9 @@ public sealed class PullSheet
         var tried = TriedOut.Of(card.Plan, changes, card.Machine, card.Cloth, card.Seam, card.Learnt);
         return tried.Value is { } now ? Core.Outcome.Of(new PullSheet(card, now, PullFrames.Of(now.Case), wording, query.ContainsKey(PullFields.Narrow))) : Core.Outcome.Failed<PullSheet>(tried.Problems);
     }
+
+    /// <summary>The card it began with.</summary>
+    public SetupCard Card => card;
 
     /// <summary>Whether it is drawn with what swatches have taught since the card was kept.</summary>
     public bool TaughtSince => card.Learnt.Any && SeamAssessment.Of(Tried.Case with { Learnt = card.Learnt.For(Tried.Case) }).YieldPercent != card.Plan.Figures.YieldPercent;
