@@ -74,7 +74,7 @@ public sealed partial class NewcomerTests : IDisposable
             .Select(b => $"{b.GetAttribute("aria-label") ?? b.TextContent.Trim()} {b.Closest("[data-place]")?.Id} → {b.GetAttribute("href") ?? b.GetAttribute("form") ?? string.Join('&', Visitor.Fields((IHtmlFormElement)b.Closest("form")!).Where(f => !f.Key.StartsWith("__", StringComparison.Ordinal)).Select(f => f.Value))}")
             .GroupBy(b => b).Where(b => b.Count() > 1).Select(b => b.Key);
 
-    [GeneratedRegex(@"^/(reckoner|seams/\d+/set-up|thread-ups/new|machines/\d+/test|seams/new|machines/new|setups/\d+/copy)\?|^/seams/start\?like|^/glossary")]
+    [GeneratedRegex(@"^/(reckoner|seams/\d+/set-up|thread-ups/new|machines/\d+/test|seams/new|machines/new|setups/\d+/copy)\?|^/seams/start\?(like|scrap)|^/glossary")]
     private static partial Regex Asked();
 
     [Theory]

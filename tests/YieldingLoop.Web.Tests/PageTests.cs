@@ -12,7 +12,7 @@ public sealed class PageTests(App app) : IClassFixture<App>
         "/seams/2/set-up?machine=1&join=lightness-first&hide=tighter-needle&point=never", "/setups/1", "/setups/4", "/setups/1/print", "/setups/1/print?paper=a4", "/setups/1/print?paper=letter",
         "/machines/3", "/machines/4", "/machines/new?is=Coverstitch", "/machines/new?is=Convertible", "/machines/new?is=Plain", "/machines/1/test", "/machines/4/test?dial=needle", "/machines/2/sheet", "/machines/3/sheet",
         "/machines/4/sheet", "/states/1", "/states/2", "/states/4", "/drawer", "/needles/new", "/needles/6", "/threads/new", "/threads/2", "/seams/9", "/seams/9/set-up", "/seams/2/set-up?machine=4", "/seams/9/set-up?machine=3", "/seams/1/set-up?machine=3",
-        "/reckoner", "/reckoner?machine=4&pack=4.0/75&guide=25&rows=4&allowance=30&bandCloth=4&opening=430&girth=585&bandWidth=30&seamAllowance=7", "/reckoner?machine=3",
+        "/scrap", "/scrap?job=hem&stitch=twin-needle&pull-length=99", "/reckoner", "/reckoner?machine=4&pack=4.0/75&guide=25&rows=4&allowance=30&bandCloth=4&opening=430&girth=585&bandWidth=30&seamAllowance=7", "/reckoner?machine=3",
         "/rules", "/rules/new", "/rules/3", "/setups/6", "/setups/7", "/setups/7/amend", "/setups/7/print", "/seams/5/set-up?stitch=504&why=true", "/seams/1/set-up?needleThread=cotton", "/seams/1/set-up?stitch=flatlock&length=2&width=x",
         "/thread-ups/1", "/thread-ups/1?step=3", "/thread-ups/1?list=true", "/thread-ups/new?setup=3", "/thread-ups/new?setup=1&broke=upper-looper", "/thread-ups/new?machine=3&lost=true", "/thread-ups/print?list=1", "/thread-ups/print?setup=3",
         "/settings", "/glossary", "/copies", "/put-away", "/drafts", "/devices",

@@ -52,8 +52,11 @@ public sealed record Scrap
     /// <summary>One machine of each kind, as a new record starts from; nothing of them is anybody's.</summary>
     public static IReadOnlyList<Machine> Machines { get; } =
     [
-        MachineTemplates.Create(MachineKind.Overlocker, "An overlocker"), MachineTemplates.Create(MachineKind.Coverstitch, "A coverstitch machine"), MachineTemplates.Create(MachineKind.Plain, "A plain machine"),
+        MachineTemplates.Create(MachineKind.Overlocker, "An overlocker"), MachineTemplates.Create(MachineKind.Coverstitch, "A coverstitch machine"), MachineTemplates.Plain("A plain machine") with { Plates = [new SlottedPart("zigzag plate", SlotMm)], Feet = [new SlottedPart("zigzag foot", SlotMm)] },
     ];
+
+    /// <summary>Slot of the example's plate and foot, mm: wide enough for its whole swing.</summary>
+    private const double SlotMm = 9;
 
     /// <summary>Reads a scrap from an address.</summary>
     /// <param name="asked">What the address says of a name; null where it says nothing.</param>

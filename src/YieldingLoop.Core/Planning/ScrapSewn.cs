@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
@@ -31,21 +32,7 @@ public sealed record ScrapSewn(Scrap Scrap, Machine Machine, SetupPlan Plan, Set
     {
         var notes = new List<Finding>();
         var scrap = Scrap.Read(asked, notes);
-        var planned = plan(scrap.Question(schools)).Value?.Best;
-        if (planned is null && scrap.StitchId is { } stitch)
-        {
-            notes.Add(new Finding("scrap-not-with-stitch").With("job", scrap.Job.Id()).With("stitch", stitch));
-            scrap = scrap with { StitchId = null };
-            planned = plan(scrap.Question(schools)).Value?.Best;
-        }
-
-        if (planned is null)
-        {
-            notes.Add(new Finding("scrap-not-with-cloth").With("job", scrap.Job.Id()).With("cloth", scrap.ClothEntry.Name));
-            scrap = new Scrap { NeedPercent = scrap.NeedPercent };
-            planned = plan(scrap.Question(schools)).Value?.Best ?? throw new InvalidOperationException("The scrap to begin with cannot be planned.");
-        }
-
+        (scrap, var planned) = Planned(scrap, schools, plan, notes);
         var (machine, best, cloth) = (Scrap.Machines.First(m => m.Name == planned.MachineId), planned.Plan, scrap.ClothEntry.Resolve().Value!);
         var changes = scrap.NumbersOf is { } of && of != Scrap.StitchOf(best) ? Setup.Unknown : Nearest(best, machine, [.. numbers], number, notes);
         var tried = TriedOut.Of(best, changes, machine, cloth, scrap.Seam, MachineLearnt.Nothing);
@@ -60,6 +47,41 @@ public sealed record ScrapSewn(Scrap Scrap, Machine Machine, SetupPlan Plan, Set
         return new(scrap, machine, best, changes, tried.Value ?? throw new InvalidOperationException("A planned scrap makes no case."), notes);
     }
 
+    /// <summary>The nearest scrap that can be sewn: as it is, on another cloth, with another stitch, with both otherwise.</summary>
+    private static (Scrap Scrap, PlannedSetup Planned) Planned(Scrap asked, ChosenSchools schools, Func<PlanQuestion, Outcome<PlanAnswer>> plan, List<Finding> notes)
+    {
+        var free = asked with { StitchId = null };
+        Scrap[] nearest = [asked, .. OnOthers(asked), free, .. OnOthers(free), new Scrap { NeedPercent = asked.NeedPercent }];
+        foreach (var scrap in nearest)
+        {
+            if (plan(scrap.Question(schools)).Value?.Best is not { } planned)
+            {
+                continue;
+            }
+
+            if (scrap.StitchId != asked.StitchId)
+            {
+                notes.Add(new Finding("scrap-not-with-stitch").With("job", asked.Job.Id()).With("stitch", asked.StitchId!));
+            }
+
+            if (scrap.ClothId != asked.ClothId)
+            {
+                notes.Add(new Finding("scrap-not-with-cloth").With("job", asked.Job.Id()).With("cloth", asked.ClothEntry.Name).With("shown", scrap.ClothEntry.Name));
+            }
+
+            return (scrap, planned);
+        }
+
+        throw new InvalidOperationException("The scrap to begin with cannot be planned.");
+    }
+
+    /// <summary>The same on every other cloth, the one nearest in weight first.</summary>
+    private static IEnumerable<Scrap> OnOthers(Scrap scrap)
+    {
+        var asked = TypicalCloths.Find(scrap.ClothId)!;
+        return TypicalCloths.All.Where(c => c != asked).OrderBy(c => Math.Abs(c.AreaDensityGsm - asked.AreaDensityGsm)).Select(c => scrap with { ClothId = c.Id });
+    }
+
     /// <summary>All of it as an address says it: read again, it is the same scrap, whatever would be planned by then.</summary>
     /// <param name="before">What stands before the names of numbers and threads.</param>
     public IReadOnlyList<KeyValuePair<string, string>> Address(string before)
@@ -68,7 +90,7 @@ public sealed record ScrapSewn(Scrap Scrap, Machine Machine, SetupPlan Plan, Set
         var head = setup.HeadOf(Plan.Tuned(Machine));
         var said = new List<KeyValuePair<string, string>>
         {
-            new("job", Scrap.Job.Id()), new("stitch", Scrap.StitchOf(Plan)), new("cloth", Scrap.ClothId), new("runs", Scrap.Direction == Cloth.ClothDirection.Across ? "across" : "lengthwise"),
+            new("job", Scrap.Job.Id()), new("stitch", Scrap.StitchOf(Plan)), new("cloth", Scrap.ClothId), new("runs", Scrap.Direction == ClothDirection.Across ? "across" : "lengthwise"),
             new("need", Scrap.Written(Scrap.NeedPercent)), new("of", Scrap.StitchOf(Plan)),
         };
         foreach (var (position, dial) in setup.Dials.Where(d => head.Has(d.Key)))
