@@ -125,6 +125,7 @@ static void Map(WebApplication app)
     app.UseGate();
     app.UseRescue();
     app.UseResponseCompression();
+    app.UseDrawingFiles();
     app.UseRouting();
     app.UseAntiforgery();
     app.MapStaticAssets();

@@ -290,3 +290,30 @@ document.addEventListener('DOMContentLoaded', () => document.getElementById('fau
 
 // A page restored by the back button may show a form that was already sent.
 window.addEventListener('pageshow', (event) => { if (event.persisted) window.location.reload(); });
+
+// The drawings of a page as files: listed as the server numbers them, before anything else draws.
+document.addEventListener('DOMContentLoaded', () => {
+  const [button, drawings] = [document.querySelector('[data-drawings]'), [...document.querySelectorAll('svg.drawing[aria-label]')].map((drawing) => drawing.getAttribute('aria-label'))];
+  if (!button || drawings.length === 0) return;
+  button.hidden = false;
+  button.addEventListener('click', () => {
+    const dialog = Object.assign(document.createElement('dialog'), { className: 'drawings' });
+    const list = document.createElement('ul');
+    drawings.forEach((label, i) => {
+      const url = new URL(window.location.href);
+      url.searchParams.set('svg', i + 1);
+      url.hash = '';
+      const item = document.createElement('li');
+      item.append(Object.assign(document.createElement('a'), { href: url, textContent: label, target: '_blank' }));
+      list.append(item);
+    });
+    const close = Object.assign(document.createElement('button'), { type: 'button', className: 'btn btn-quiet', textContent: 'Close' });
+    close.addEventListener('click', () => dialog.close());
+    dialog.addEventListener('close', () => dialog.remove());
+    const head = Object.assign(document.createElement('h2'), { textContent: 'Drawings of this page as SVG files', id: 'drawings-head' });
+    dialog.setAttribute('aria-labelledby', head.id);
+    dialog.append(head, list, close);
+    document.body.append(dialog);
+    dialog.showModal();
+  });
+});

@@ -1,0 +1,68 @@
+using System.Net;
+using System.Xml.Linq;
+using AngleSharp.Html.Parser;
+using YieldingLoop.Web.Drawings.Files;
+
+namespace YieldingLoop.Web.Tests;
+
+/// <summary>Any drawing of any page as a file of its own.</summary>
+public sealed class DrawingFileTests(App app) : IClassFixture<App>
+{
+    private const int MostOfAPage = 4;
+
+    private readonly Visitor visitor = app.Visit();
+
+    [Theory]
+    [MemberData(nameof(PageTests.Pages), MemberType = typeof(PageTests))]
+    public async Task A_drawing_leaves_its_page_with_all_it_needs_and_nothing_else(string path)
+    {
+        var page = await visitor.OpenAsync(path);
+        var drawings = page.QuerySelectorAll("svg.drawing[aria-label]");
+        for (var n = 1; n <= Math.Min(MostOfAPage, drawings.Length); n++)
+        {
+            using var answer = await visitor.Client.GetAsync(new Uri($"{path}{(path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}svg={n}", UriKind.Relative));
+            Assert.Equal((HttpStatusCode.OK, "image/svg+xml"), (answer.StatusCode, answer.Content.Headers.ContentType!.MediaType));
+            var file = XDocument.Parse(await answer.Content.ReadAsStringAsync()).Root!;
+            Assert.Contains(drawings[n - 1].GetAttribute("aria-label")!, file.Elements().First().Value, StringComparison.Ordinal);
+            Assert.Equal(["title", "desc", "rect"], file.Elements().Take(3).Select(e => e.Name.LocalName));
+            var attributes = file.DescendantsAndSelf().Attributes().ToList();
+            Assert.DoesNotContain(attributes, a => a.Name.LocalName is "class" or "style" or "tabindex" || a.Name.LocalName.StartsWith("data-", StringComparison.Ordinal) || a.Name.LocalName.StartsWith("on", StringComparison.Ordinal) || a.Value.Contains("var(", StringComparison.Ordinal));
+            Assert.All(file.Descendants(), e => Assert.Equal("http://www.w3.org/2000/svg", e.Name.NamespaceName));
+            // What is shown again is in it, and every thread of the drawing has a colour.
+            var ids = attributes.Where(a => a.Name.LocalName == "id").Select(a => a.Value).ToHashSet();
+            Assert.All(attributes.Where(a => a.Name.LocalName == "href"), a => Assert.Contains(a.Value[1..], ids));
+            Assert.True(file.Descendants().Count() > 3);
+        }
+    }
+
+    [Theory]
+    [InlineData("/setups/1?svg=0")]
+    [InlineData("/setups/1?svg=999")]
+    [InlineData("/setups/1?svg=")]
+    [InlineData("/setups/1?svg=-1")]
+    [InlineData("/setups/1?svg=1&svg=2")]
+    [InlineData("/setups/999?svg=1")]
+    [InlineData("/settings?svg=1")]
+    public async Task A_drawing_that_is_not_there_is_not_found(string path)
+    {
+        using var answer = await visitor.Client.GetAsync(new Uri(path, UriKind.Relative));
+        Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
+        Assert.Contains("</html>", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void The_strongest_rule_wins_and_what_passes_does_not_leave_the_page()
+    {
+        var rules = new StyleRules(":root{--ink:#111;--soft:var(--ink)} .a{fill:red;stroke:var(--ink)} .wrap .a{fill:green} svg .a:hover{fill:blue} @media print{.a{fill:black}} /* .a{fill:white} */ .b,.c:not(.d){stroke-width:3px}", ".a{opacity:.5}");
+        var page = new HtmlParser().ParseDocument("<title>T</title><div class=wrap><svg class=drawing aria-label=\"A &lt;b&gt; &amp; c\" viewBox=\"0 0 10 5\"><a href=/x><path class=a fill=none d=M0/></a><path class=b hidden=''/><path class=c d=M1/><path class=\"c d\" d=M2/><text x=1 class=b>5 &lt; 6</text></svg></div>");
+        var file = DrawingFile.Of(DrawingFile.In(page).Single(), "Page <1>", rules).Root!;
+        var paths = file.Descendants().Where(e => e.Name.LocalName == "path").ToList();
+        Assert.Equal(3, paths.Count);
+        Assert.Equal(("green", "#111", ".5"), ((string?)paths[0].Attribute("fill"), (string?)paths[0].Attribute("stroke"), (string?)paths[0].Attribute("opacity")));
+        Assert.Equal("g", paths[0].Parent!.Name.LocalName);
+        Assert.Equal(("3", null), ((string?)paths[1].Attribute("stroke-width"), (string?)paths[2].Attribute("stroke-width")));
+        Assert.Equal(("10", "5"), ((string?)file.Attribute("width"), (string?)file.Attribute("height")));
+        Assert.Equal("Page <1>: A <b> & c", file.Elements().First().Value);
+        Assert.Equal("5 < 6", file.Descendants().Single(e => e.Name.LocalName == "text").Value);
+    }
+}
