@@ -8,6 +8,7 @@ using YieldingLoop.Store.Backup;
 using YieldingLoop.Store.Demo;
 using YieldingLoop.Web.Api;
 using YieldingLoop.Web.Drawings;
+using YieldingLoop.Web.Drawings.Files;
 using YieldingLoop.Web.Forms;
 using YieldingLoop.Web.Network;
 using YieldingLoop.Web.Startup;
@@ -46,7 +47,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 });
 builder.HearNobodyForAnother();
 builder.Services.AddSingleton(data).AddSingleton(network).AddSingleton(new NetworkAddress($"http://127.0.0.1:{network.Port}")).AddSingleton(TimeProvider.System);
-builder.Services.AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<Rescue>().AddSingleton<StorageWindow>();
+builder.Services.AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<DrawingStyles>().AddSingleton<Rescue>().AddSingleton<StorageWindow>();
 builder.Services.AddSingleton(services => new Backups(data.DatabasePath, services.GetRequiredService<TimeProvider>()));
 builder.Services.AddSingleton(_ => new Passcode(data.PasscodePath));
 builder.Services.AddSingleton(services => new DatabaseKeeper(data.DatabasePath, services.GetRequiredService<Backups>()));
@@ -132,6 +133,7 @@ static void Map(WebApplication app)
     app.MapRazorPages().WithStaticAssets();
     app.MapSeamApi();
     app.MapThreadSheets();
+    app.MapJobPictures();
     app.MapEntryAssets();
     app.MapHealth();
 }

@@ -50,6 +50,46 @@ public sealed class DrawingFileTests(App app) : IClassFixture<App>
         Assert.Contains("</html>", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 
+    /// <summary>The pictures by which a job is chosen are files of the same kind, kept by the browser.</summary>
+    [Fact]
+    public async Task Every_job_is_chosen_by_a_picture_of_its_own()
+    {
+        var form = await visitor.OpenAsync("/seams/new?cloth=1");
+        var sources = form.QuerySelectorAll("img.job-picture").Select(i => i.GetAttribute("src")!).ToList();
+        Assert.Equal(Core.Seams.Jobs.All.Count, sources.Distinct().Count());
+        var pictures = new List<string>();
+        foreach (var source in sources)
+        {
+            using var answer = await visitor.Client.GetAsync(new Uri(source, UriKind.Relative));
+            Assert.Equal((HttpStatusCode.OK, "image/svg+xml"), (answer.StatusCode, answer.Content.Headers.ContentType!.MediaType));
+            Assert.Contains("immutable", answer.Headers.CacheControl!.ToString(), StringComparison.Ordinal);
+            var file = XDocument.Parse(await answer.Content.ReadAsStringAsync()).Root!;
+            var ids = file.Descendants().Attributes("id").Select(i => i.Value).ToHashSet();
+            Assert.All(file.Descendants().Attributes().Where(h => h.Name.LocalName == "href"), h => Assert.Contains(h.Value[1..], ids));
+            Assert.DoesNotContain(file.Descendants(), e => e.Name.LocalName == "text");
+            pictures.Add(string.Concat(file.Elements().Skip(2)));
+        }
+
+        Assert.Equal(pictures.Count, pictures.Distinct().Count());
+        Assert.Equal(HttpStatusCode.NotFound, (await visitor.Client.GetAsync(new Uri("/pictures/jobs/fly.svg", UriKind.Relative))).StatusCode);
+    }
+
+    /// <summary>A flatlock shows the pieces of its face once more: alone, it brings them along.</summary>
+    [Fact]
+    public async Task What_a_drawing_borrows_from_another_of_its_page_comes_along()
+    {
+        const string Path = "/seams/1/set-up?stitch=flatlock";
+        var page = await visitor.OpenAsync(Path);
+        var number = page.QuerySelectorAll("svg.drawing[aria-label]").ToList().FindIndex(d => d.ClassList.Contains("pull-flat-drawing")) + 1;
+        Assert.True(number > 0);
+        var file = XDocument.Parse(await visitor.Client.GetStringAsync(new Uri($"{Path}&svg={number}", UriKind.Relative))).Root!;
+        var ids = file.Descendants().Attributes("id").Select(i => i.Value).ToList();
+        Assert.Equal(ids.Distinct(), ids);
+        var shown = file.Descendants().Attributes().Where(h => h.Name.LocalName == "href").Select(h => h.Value[1..]).ToList();
+        Assert.NotEmpty(shown);
+        Assert.All(shown, id => Assert.Contains(id, ids));
+    }
+
     [Fact]
     public void The_strongest_rule_wins_and_what_passes_does_not_leave_the_page()
     {

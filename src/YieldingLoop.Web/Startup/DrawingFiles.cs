@@ -4,7 +4,6 @@ using System.Text;
 using System.Xml;
 using AngleSharp.Html.Parser;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.Extensions.FileProviders;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Drawings.Files;
@@ -20,15 +19,8 @@ internal static class DrawingFiles
     /// <summary>Its name in an address.</summary>
     public const string Name = "svg";
 
-    private static readonly string[] Sheets = ["tokens", "site", "drawings", "pull", "swatch", "scrap"];
-
-    /// <summary>Rules of the shipped stylesheets, by the colours of the threads that go with them; there are a few machines.</summary>
-    private const int MostSheets = 32;
-
     public static void UseDrawingFiles(this IApplicationBuilder app)
     {
-        var shipped = new Lazy<string[]>(() => [.. Sheets.Select(s => Read(app.ApplicationServices.GetRequiredService<IWebHostEnvironment>().WebRootFileProvider.GetFileInfo($"css/{s}.css")))]);
-        var known = new Dictionary<string, StyleRules>(StringComparer.Ordinal);
         app.UseWhen(context => HttpMethods.IsGet(context.Request.Method) && context.Request.Query.ContainsKey(Name), files => files.Use(async (context, next) =>
         {
             var (response, sent) = (context.Response, context.Response.Body);
@@ -60,17 +52,7 @@ internal static class DrawingFiles
             }
 
             var threads = await ThreadsAsync(context, page.QuerySelector("link[href*='threads.css']")?.GetAttribute("href"));
-            StyleRules rules;
-            lock (known)
-            {
-                if (known.Count > MostSheets)
-                {
-                    known.Clear();
-                }
-
-                rules = known.TryGetValue(threads, out var before) ? before : known[threads] = new([.. shipped.Value, threads]);
-            }
-
+            var rules = context.RequestServices.GetRequiredService<DrawingStyles>().With(threads);
             var title = (page.Title ?? "").Split(" · ")[0];
             var file = new MemoryStream();
             await using (var writer = XmlWriter.Create(file, new() { Async = true, Encoding = new UTF8Encoding(false) }))
@@ -83,12 +65,6 @@ internal static class DrawingFiles
             response.Headers.ContentDisposition = $"inline; filename=\"yielding-loop-{number}.svg\"";
             await sent.WriteAsync(file.ToArray(), context.RequestAborted);
         }));
-    }
-
-    private static string Read(IFileInfo file)
-    {
-        using var reader = new StreamReader(file.CreateReadStream());
-        return reader.ReadToEnd();
     }
 
     /// <summary>The thread colours of the page: those of a machine's marks, those a set-up froze, or the product's own.</summary>

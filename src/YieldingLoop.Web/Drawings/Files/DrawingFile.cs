@@ -46,6 +46,7 @@ public static partial class DrawingFile
         }
 
         var root = Written(drawing, around, rules)!;
+        Bring(root, drawing, rules);
         var box = (drawing.GetAttribute("viewBox") ?? "0 0 100 100").Split(' ').Select(v => double.Parse(v, CultureInfo.InvariantCulture)).ToArray();
         root.SetAttributeValue("width", box[2]);
         root.SetAttributeValue("height", box[3]);
@@ -57,6 +58,37 @@ public static partial class DrawingFile
             new XElement(Svg + "rect", new XAttribute("x", box[0]), new XAttribute("y", box[1]), new XAttribute("width", box[2]), new XAttribute("height", box[3]), new XAttribute("fill", around.GetValueOrDefault("--paper", "#ffffff"))));
         return new XDocument(new XDeclaration("1.0", "utf-8", null), root);
     }
+
+    /// <summary>What a drawing shows again out of another one of its page comes along.</summary>
+    private static void Bring(XElement root, IElement drawing, StyleRules rules)
+    {
+        var here = root.Descendants().Attributes("id").Select(a => a.Value).ToHashSet(StringComparer.Ordinal);
+        var wanted = new Queue<string>(Shown(root));
+        while (wanted.TryDequeue(out var id))
+        {
+            if (!here.Add(id) || drawing.Owner!.GetElementById(id) is not { } other)
+            {
+                continue;
+            }
+
+            var around = new Dictionary<string, string>(StringComparer.Ordinal);
+            foreach (var outer in other.Ancestors().OfType<IElement>().Reverse())
+            {
+                Take(rules.Of(outer), around, null);
+            }
+
+            if (Written(other, around, rules) is { } part)
+            {
+                root.AddFirst(new XElement(Svg + "defs", part));
+                here.UnionWith(part.Descendants().Attributes("id").Select(a => a.Value));
+                Shown(part).ToList().ForEach(wanted.Enqueue);
+            }
+        }
+    }
+
+    /// <summary>What is shown by reference, or filled with.</summary>
+    private static IEnumerable<string> Shown(XElement part) =>
+        part.DescendantsAndSelf().Attributes().Select(a => a.Name.LocalName == "href" ? a.Value[1..] : a.Value.StartsWith("url(#", StringComparison.Ordinal) ? a.Value[5..^1] : "").Where(id => id.Length > 0);
 
     private static XElement? Written(IElement element, Dictionary<string, string> inherited, StyleRules rules)
     {

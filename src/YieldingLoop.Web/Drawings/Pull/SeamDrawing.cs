@@ -123,12 +123,19 @@ public class SeamDrawing
     /// A flatlock after it was pulled flat, from the side of its loops: the pieces of the face once more, over cloth that now lies on
     /// either side of where its edges meet.
     /// </summary>
-    public IHtmlContent Flat(string title)
+    /// <param name="title">What it shows, in words.</param>
+    /// <param name="alone">Whether the pieces are drawn nowhere else on its page.</param>
+    public IHtmlContent Flat(string title, bool alone = false)
     {
         var window = layout.Face;
         double width = layout.Back.Width, top = window.Middle + (layout.LowMm - 1.5) * window.Scale, height = (layout.HighMm - layout.LowMm + 3) * window.Scale;
         var svg = new StringBuilder(2048);
         svg.Append(Inv($"<svg class=\"drawing pull-flat-drawing\" viewBox=\"{N(window.Left)} {N(top)} {N(width)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">"));
+        if (alone)
+        {
+            Defs(svg, window);
+        }
+
         var rect = Inv($"x=\"0\" y=\"{N(top - window.Middle)}\" width=\"{N(width)}\" height=\"{N(height)}\"");
         var meets = Inv($"M0 {N((layout.LowMm + layout.HighMm) / 2 * window.Scale)}H{N(width)}");
         var drawn = Inv($"<g data-cloth=\"\" data-x=\"{N(window.Left)}\" data-y=\"{N(window.Middle)}\" transform=\"translate({N(window.Left)} {N(window.Middle)})\"><rect class=\"pull-cloth\"{cloth.Attribute} {rect}/><rect {rect} fill=\"url(#{Id(window)}-knit)\"/><path class=\"pull-fold\" d=\"{meets}\"/></g>");
