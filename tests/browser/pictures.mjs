@@ -11,10 +11,9 @@ const pictures = [
   ['workroom', '/', desk],
   ['cloth', '/cloths/1', desk],
   ['machine', '/machines/1', desk],
-  ['coverstitch', '/machines/3', [1280, 1100]],
   ['dial-test', '/machines/1/test?dial=upper-looper&firstNumber=4&firstReading=-0.5&secondNumber=6&secondReading=0.6', [1280, 1000]],
   ['drawer', '/drawer', desk],
-  ['seam', '/seams/1', desk],
+  ['seam', '/seams/1', [1280, 1100]],
   ['plain', '/seams/2/set-up?machine=4', [1280, 1250]],
   ['set-up', '/seams/2/set-up', desk],
   ['pull', '/setups/1', [1280, 1500], async page => {
@@ -30,7 +29,17 @@ const pictures = [
     });
   }],
   ['alternatives', '/seams/1/set-up', [1280, 900], page => page.getByRole('heading', { name: 'Beside two others' }).evaluate(h => window.scrollTo(0, h.getBoundingClientRect().top + window.scrollY - 40))],
-  ['set-up-tablet', '/seams/2/set-up', [800, 1280]],
+  ['side-by-side', '/setups/6/beside/8', [1280, 1100], async page => {
+    await page.locator('[data-pull]').first().scrollIntoViewIfNeeded();
+    await page.locator('[data-pull][data-ready]').nth(1).waitFor();
+    await page.locator('[data-pull-handle]').first().focus();
+    for (let i = 0; i < 6; i += 1) await page.keyboard.press('PageUp');
+    await page.evaluate(() => {
+      document.activeElement.blur();
+      window.scrollTo({ top: 180, behavior: 'instant' });
+    });
+  }],
+  ['scrap', '/scrap?job=hem&stitch=406', [1280, 1100]],
   ['set-ups', '/setups', desk],
   ['card', '/setups/2/print', desk],
   ['thread-up', '/thread-ups/1', [800, 1280]],

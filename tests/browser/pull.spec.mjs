@@ -216,3 +216,26 @@ test('colours by place and real ones are a switch, and every thread keeps its le
   await page.getByLabel('by place').check();
   expect(await stroke()).toBe(byPlace);
 });
+
+test('two set-ups side by side are pulled by one handle, whichever is taken', async ({ page, demo }) => {
+  await page.goto(`${demo}/setups/6/beside/8`);
+  const values = page.locator('[data-pull-value]');
+  const handles = page.locator('[data-pull-handle]');
+  await page.locator('[data-pull]').first().scrollIntoViewIfNeeded();
+  await expect(page.locator('[data-pull][data-ready]')).toHaveCount(2);
+  const back = () => page.locator('.pull-back svg').evaluateAll((all) => all.map((svg) => svg.innerHTML));
+  const rest = await back();
+  await handles.first().focus();
+  await page.keyboard.press('PageUp');
+  await page.keyboard.press('PageUp');
+  await expect(values).toHaveText(['20 %', '20 %']);
+  const pulled = await back();
+  expect(pulled[0]).not.toBe(rest[0]);
+  expect(pulled[1]).not.toBe(rest[1]);
+  // Each draws its own seam.
+  expect(pulled[0]).not.toBe(pulled[1]);
+  await handles.nth(1).focus();
+  await page.keyboard.press('Home');
+  await expect(values).toHaveText(['0 %', '0 %']);
+  await expect(page.locator('.beside-differs')).toContainText('stitch length 2 → 1.5 mm');
+});

@@ -15,8 +15,9 @@ public sealed class PullDrawing : SeamDrawing
     /// <param name="bodies">How each thread looks.</param>
     /// <param name="cloth">How the cloth looks.</param>
     /// <param name="lie">How the seam lies.</param>
-    public PullDrawing(PullFrames frames, PullLayout layout, IReadOnlyList<ThreadBody> bodies, PullCloth cloth, SeamLie lie)
-        : base(frames.AtRest, layout, bodies, cloth, lie.RidgeMm, [.. frames.Pops.Select(p => p.Thread)])
+    /// <param name="suffix">What sets its identifiers apart from those of other seams on the page.</param>
+    public PullDrawing(PullFrames frames, PullLayout layout, IReadOnlyList<ThreadBody> bodies, PullCloth cloth, SeamLie lie, string suffix = "")
+        : base(frames.AtRest, layout, bodies, cloth, lie.RidgeMm, [.. frames.Pops.Select(p => p.Thread)], suffix)
     {
         (this.frames, this.layout) = (frames, layout);
     }
@@ -29,8 +30,8 @@ public sealed class PullDrawing : SeamDrawing
         var svg = Begin(window, title, "pull-face-drawing");
         Defs(svg, window);
         double length = Length(0), end = Length(frames.EndPercent);
-        svg.Append(Inv($"<clipPath id=\"pull-clip\"><rect data-pull-clip=\"\" x=\"{N(window.Left)}\" y=\"0\" width=\"{N(length)}\" height=\"{N(window.Height)}\"/></clipPath>"));
-        svg.Append("<g clip-path=\"url(#pull-clip)\">");
+        svg.Append(Inv($"<clipPath id=\"pull-clip{Suffix}\"><rect data-pull-clip=\"\" x=\"{N(window.Left)}\" y=\"0\" width=\"{N(length)}\" height=\"{N(window.Height)}\"/></clipPath>"));
+        svg.Append(Inv($"<g clip-path=\"url(#pull-clip{Suffix})\">"));
         Seam(svg, window, -1, layout.Repeats + 1, Cloth(window, 0, length));
         svg.Append("</g>");
         Letters(svg, window, StrandSide.Face);

@@ -37,6 +37,9 @@ public class SeamDrawing
     /// <summary>The stitch at rest.</summary>
     protected DrawnStitch Rest { get; }
 
+    /// <summary>What sets its identifiers apart from those of other seams on the page.</summary>
+    protected string Suffix => suffix;
+
     /// <summary>The face of a seam that nobody pulls, as large as its back.</summary>
     public IHtmlContent Still(string title) => Side(layout.SmallFace, StrandSide.Face, title, "pull-face-drawing");
 

@@ -15,7 +15,7 @@ internal static class ScrapAddress
     public static ScrapSewn Read(IQueryCollection query, ChosenSchools schools, PlanMemory memory)
     {
         string? One(string name) => query[name] is [{ Length: > 0 } text, ..] ? text : null;
-        var numbers = query.Keys.Where(k => k.StartsWith(PullFields.Prefix, StringComparison.Ordinal) && k != PullFields.Narrow).Select(k => k[PullFields.Prefix.Length..]).Take(MostNames);
+        var numbers = query.Keys.Where(k => k.StartsWith(PullFields.Prefix, StringComparison.Ordinal) && k is not (PullFields.Narrow or PullFields.Side)).Select(k => k[PullFields.Prefix.Length..]).Take(MostNames);
         return ScrapSewn.Read(One, numbers, name => One(PullFields.Prefix + name), schools, memory.Plan);
     }
 

@@ -87,6 +87,22 @@ public sealed class SetUpModel(Workroom workroom, Store.Swatches swatches, PlanM
     /// <summary>The alternatives, each with its machine's name.</summary>
     public IReadOnlyList<(PlannedSetup Setup, SetupCard Card)> Alternatives { get; private set; } = [];
 
+    /// <summary>Which alternative lies beside the best, from 1; 0 for none.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int Beside { get; set; }
+
+    /// <summary>Which alternative's seam is drawn, from 1; 0 for the best.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int Alternative { get; set; }
+
+    /// <summary>The best and an alternative side by side; null where none is asked for.</summary>
+    public BesideSheet? SideBySide(Wording said) => Card is null || Beside < 1 || Beside > Alternatives.Count ? null : BesideSheet.Of(
+        ("The best", Card, AddressWith("alternative", 0)), (Core.Words.Phrase.Capital(Sentences.Of(Alternatives[Beside - 1].Setup.Differs)), Alternatives[Beside - 1].Card, AddressWith("alternative", Beside)), said);
+
+    /// <summary>The address of this page with one more said of it.</summary>
+    public string AddressWith(string name, int value) =>
+        Request.Path + QueryString.Create(Request.Query.Where(q => q.Key is not ("beside" or "alternative" or "handler" or "svg")).Append(new(name, FieldText.Of(value))));
+
     /// <summary>What was asked about, and the answer.</summary>
     public WhyNotAnswer? WhyNot { get; private set; }
 
@@ -143,7 +159,8 @@ public sealed class SetUpModel(Workroom workroom, Store.Swatches swatches, PlanM
     public async Task<IActionResult> OnGetAsync(int id) => await LoadAsync(id) ? Page() : NotFound();
 
     /// <summary>The pulled seam, with every frame, of the set-up as it stands on the card or with something tried otherwise.</summary>
-    public async Task<IActionResult> OnGetPullAsync(int id) => await LoadAsync(id) && Card is not null ? this.Pulled(Card, wording) : NotFound();
+    public async Task<IActionResult> OnGetPullAsync(int id) =>
+        await LoadAsync(id) && Card is not null && Alternative >= 0 && Alternative <= Alternatives.Count ? this.Pulled(Alternative == 0 ? Card : Alternatives[Alternative - 1].Card, wording) : NotFound();
 
     public async Task<IActionResult> OnPostAsync(int id)
     {

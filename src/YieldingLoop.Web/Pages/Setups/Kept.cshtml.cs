@@ -128,6 +128,9 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
     /// <summary>What was typed as the length of a sewn seam, where it has to be said again.</summary>
     public string? SewnTyped { get; private set; }
 
+    /// <summary>Other set-ups kept on its cloth, which it can lie beside.</summary>
+    public IReadOnlyList<SetupListing> OnCloth { get; private set; } = [];
+
     /// <summary>What a metre of the seam takes from each cone.</summary>
     public IReadOnlyList<ThreadTaken> PerMetre { get; private set; } = [];
 
@@ -186,6 +189,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
         }
 
         (PerMetre, WorkPerMetre) = (Cones.OfSeam(kept, 1000), Cones.WorkAlong(kept, 1000));
+        OnCloth = [.. (await workroom.SetupsOnClothAsync(row.ClothId)).Items.Where(s => Versions.All(v => v.Id != s.Id))];
         GoingOn = await threadUps.GoingOnForAsync(id);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return true;

@@ -32,14 +32,17 @@
       this.fault = section.querySelector('[data-pull-fault]');
       this.turn = 0;
       this.percent = 0;
+      this.beside = [];
       this.opened = 0;
       this.calm = window.matchMedia('(prefers-reduced-motion: reduce)');
       this.sprung = new Map();
       this.narrow = window.matchMedia('(max-width: 575px)');
       this.narrow.addEventListener('change', () => { if (this.data) this.ask(); });
-      this.bindFields();
-      // At once and not with the frames: what stands below may not move under a hand that is about to press it.
-      this.fields.hidden = false;
+      if (this.fields) {
+        this.bindFields();
+        // At once and not with the frames: what stands below may not move under a hand that is about to press it.
+        this.fields.hidden = false;
+      }
       this.bindColours();
       this.keepAddress();
       // The frames are fetched when they come near, so that the page itself opens as fast as ever.
@@ -90,19 +93,19 @@
     }
 
     changedFields() {
-      return [...this.fields.querySelectorAll('[data-was]')].filter((field) => field.value !== field.dataset.was);
+      return !this.fields ? [] : [...this.fields.querySelectorAll('[data-was]')].filter((field) => field.value !== field.dataset.was);
     }
 
     /** Asks for the frames of what is tried; of two answers the later question's stands. */
     async ask() {
       this.turn += 1;
       const { turn } = this;
-      const url = new URL(window.location.href);
+      const url = new URL(this.section.dataset.pullFrom || window.location.href, window.location.href);
       url.searchParams.set('handler', 'Pull');
       if (this.narrow.matches) url.searchParams.set('pull-narrow', 'yes');
       const changed = this.changedFields();
       changed.forEach((field) => url.searchParams.set(field.name, field.value));
-      this.fields.querySelector('[data-pull-back]').hidden = changed.length === 0;
+      if (this.fields) this.fields.querySelector('[data-pull-back]').hidden = changed.length === 0;
       try {
         const answer = await fetch(url);
         const body = await answer.text();
@@ -142,7 +145,7 @@
       this.data = JSON.parse(this.stage.querySelector('[data-pull-frames]').textContent);
       this.frames = wholeFrames(this.data.points);
       this.stage.querySelectorAll('template[data-words]').forEach((words) => {
-        const place = this.fields.querySelector(`[data-words-of="${words.dataset.words}"]`);
+        const place = this.fields?.querySelector(`[data-words-of="${words.dataset.words}"]`);
         if (place) place.textContent = words.innerHTML;
       });
       this.colour();
@@ -151,7 +154,7 @@
       this.bindOpening();
       if (focused) this.stage.querySelector(focused)?.focus();
       this.sprung.clear();
-      this.pull(Math.min(this.percent, this.data.endPercent));
+      this.pull(Math.min(this.percent, this.data.endPercent), true);
       this.section.dataset.ready = 'yes';
     }
 
@@ -222,9 +225,14 @@
       return by > 0 ? Math.min(...stops) : Math.max(...stops);
     }
 
-    /** Draws the seam at a stretch. */
-    pull(percent) {
+    /** Draws the seam at a stretch, and those beside it with it. */
+    pull(percent, led = false) {
       const { data } = this;
+      if (!led) {
+        this.beside.forEach((other) => {
+          if (other.data) other.pull(percent, true); else other.percent = percent;
+        });
+      }
       this.percent = Math.min(Math.max(percent, 0), data.endPercent);
       const at = data.stretchPercent;
       let frame = 0;
@@ -389,5 +397,9 @@
     }
   }
 
-  document.addEventListener('DOMContentLoaded', () => document.querySelectorAll('[data-pull]').forEach((section) => new Pull(section)));
+  document.addEventListener('DOMContentLoaded', () => {
+    const all = [...document.querySelectorAll('[data-pull]')].map((section) => new Pull(section));
+    const groupOf = (one) => one.section.dataset.pullGroup;
+    all.filter(groupOf).forEach((one) => { one.beside = all.filter((other) => other !== one && groupOf(other) === groupOf(one)); });
+  });
 })();

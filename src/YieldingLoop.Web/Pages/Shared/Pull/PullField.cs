@@ -42,6 +42,13 @@ public static class PullFields
     /// <summary>In an address: the drawing is for a phone.</summary>
     public const string Narrow = Prefix + "narrow";
 
+    /// <summary>In an address: which of several seams on its page is drawn.</summary>
+    public const string Side = Prefix + "side";
+
+    /// <summary>What sets the drawings of a side apart from those of the others on its page: of any number one letter.</summary>
+    /// <param name="side">Which, from 1; 0 where it is alone.</param>
+    public static string SuffixOf(int side) => side is > 0 and < 10 ? $"-{(char)('a' + side - 1)}-" : "";
+
     /// <summary>The fields of a set-up as it is tried.</summary>
     /// <param name="setup">The set-up.</param>
     /// <param name="plan">The plan it was tried from, for what its dials count from.</param>

@@ -15,25 +15,25 @@ public sealed class PullSheet
     private readonly SetupCard card;
     private readonly Wording wording;
 
-    private PullSheet(SetupCard card, TriedOut tried, PullFrames frames, Wording wording, bool narrow = false)
+    private PullSheet(SetupCard card, TriedOut tried, PullFrames frames, Wording wording, bool narrow = false, string suffix = "")
     {
         (this.card, Tried, Frames, this.wording) = (card, tried, frames, wording);
         Bodies = [.. frames.Threads.Select(t => new ThreadBody(t, tried.Plan.Setup.Threads[t.Position].Thing()?.Colour))];
         Cloth = new(card.Cloth.Colour, card.Seam.Direction, Math.Max(1, tried.Case.Plies ?? 1));
         Lie = SeamLie.Of(tried.Plan.Figures, tried.Plan.Tape);
         Layout = new(frames, [.. Bodies.Select(b => b.WidthMm)], tried.Plan.Stitch.NeedsLoopWidth, Lie.RidgeMm, narrow);
-        Drawing = new(frames, Layout, Bodies, Cloth, Lie);
+        Drawing = new(frames, Layout, Bodies, Cloth, Lie, suffix);
         // What the planner worked out stands; the same figures, read from the case, are those of what is tried.
         if (CrosswiseFrames.Of(tried.Case, SeamAssessment.Of(tried.Case)) is { } crosswise)
         {
             Crosswise = crosswise;
-            CrosswiseDrawing = new(crosswise, Bodies.First(b => b.Laid.Position == crosswise.Thread), Cloth, tried.Plan.Flatlock);
+            CrosswiseDrawing = new(crosswise, Bodies.First(b => b.Laid.Position == crosswise.Thread), Cloth, tried.Plan.Flatlock, suffix);
         }
     }
 
     /// <summary>The sheet of a set-up as the card has it, with few frames: script fetches the others.</summary>
-    public static PullSheet? Of(SetupCard card, Wording wording) =>
-        TriedOut.Of(card.Plan, Core.Setups.Setup.Unknown, card.Machine, card.Cloth, card.Seam, card.Learnt).Value is { } tried ? new(card, tried, PullFrames.Sketch(tried.Case), wording) : null;
+    public static PullSheet? Of(SetupCard card, Wording wording, int side = 0) =>
+        TriedOut.Of(card.Plan, Core.Setups.Setup.Unknown, card.Machine, card.Cloth, card.Seam, card.Learnt).Value is { } tried ? new(card, tried, PullFrames.Sketch(tried.Case), wording, suffix: PullFields.SuffixOf(side)) : null;
 
     /// <summary>The sheet of a scrap with what is tried on it, with few frames.</summary>
     public static PullSheet Of(SetupCard card, ScrapSewn sewn, Wording wording) => new(card, sewn.Tried, PullFrames.Sketch(sewn.Tried.Case), wording);
@@ -49,7 +49,7 @@ public sealed class PullSheet
         }
 
         var tried = TriedOut.Of(card.Plan, changes, card.Machine, card.Cloth, card.Seam, card.Learnt);
-        return tried.Value is { } now ? Core.Outcome.Of(new PullSheet(card, now, PullFrames.Of(now.Case), wording, query.ContainsKey(PullFields.Narrow))) : Core.Outcome.Failed<PullSheet>(tried.Problems);
+        return tried.Value is { } now ? Core.Outcome.Of(new PullSheet(card, now, PullFrames.Of(now.Case), wording, query.ContainsKey(PullFields.Narrow), PullFields.SuffixOf(int.TryParse(query[PullFields.Side], System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var side) ? side : 0))) : Core.Outcome.Failed<PullSheet>(tried.Problems);
     }
 
     /// <summary>The card it began with.</summary>
