@@ -133,7 +133,7 @@ static void Map(WebApplication app)
     app.MapRazorPages().WithStaticAssets();
     app.MapSeamApi();
     app.MapThreadSheets();
-    app.MapJobPictures();
+    app.MapSeamPictures();
     app.MapEntryAssets();
     app.MapHealth();
 }

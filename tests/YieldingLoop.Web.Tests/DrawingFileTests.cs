@@ -57,6 +57,19 @@ public sealed class DrawingFileTests(App app) : IClassFixture<App>
         var form = await visitor.OpenAsync("/seams/new?cloth=1");
         var sources = form.QuerySelectorAll("img.job-picture").Select(i => i.GetAttribute("src")!).ToList();
         Assert.Equal(Core.Seams.Jobs.All.Count, sources.Distinct().Count());
+        await AssertPicturesAsync(sources);
+        // The glossary shows every stitch by the same drawings, and the uses that have a name of their own.
+        var words = (await visitor.OpenAsync("/glossary")).QuerySelectorAll(".glossary-word[id^='stitch']").ToList();
+        Assert.All(words, w => Assert.NotNull(w.QuerySelector(".glossary-picture img, .glossary-picture svg")));
+        var stitches = words.Select(w => w.QuerySelector("img.stitch-picture")?.GetAttribute("src")).OfType<string>().ToList();
+        Assert.Equal(Core.Stitches.StitchCatalogue.All.Count, stitches.Count(s => s.StartsWith("/pictures/stitches/", StringComparison.Ordinal)));
+        await AssertPicturesAsync([.. stitches.Where(s => s.StartsWith("/pictures/stitches/", StringComparison.Ordinal))]);
+        Assert.Equal(HttpStatusCode.NotFound, (await visitor.Client.GetAsync(new Uri("/pictures/jobs/fly.svg", UriKind.Relative))).StatusCode);
+        Assert.Equal(HttpStatusCode.NotFound, (await visitor.Client.GetAsync(new Uri("/pictures/stitches/999.svg", UriKind.Relative))).StatusCode);
+    }
+
+    private async Task AssertPicturesAsync(IReadOnlyList<string> sources)
+    {
         var pictures = new List<string>();
         foreach (var source in sources)
         {
@@ -71,7 +84,6 @@ public sealed class DrawingFileTests(App app) : IClassFixture<App>
         }
 
         Assert.Equal(pictures.Count, pictures.Distinct().Count());
-        Assert.Equal(HttpStatusCode.NotFound, (await visitor.Client.GetAsync(new Uri("/pictures/jobs/fly.svg", UriKind.Relative))).StatusCode);
     }
 
     /// <summary>A flatlock shows the pieces of its face once more: alone, it brings them along.</summary>

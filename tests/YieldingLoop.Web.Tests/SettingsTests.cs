@@ -63,7 +63,7 @@ public sealed class SettingsTests : IDisposable
         Assert.All(terms, t => Assert.NotNull(glossary.GetElementById(t["/glossary#".Length..])));
         Assert.Equal(Vocabulary.All.Count, glossary.QuerySelectorAll(".glossary-word").Length);
         // Every word has its small drawing.
-        Assert.All(glossary.QuerySelectorAll(".glossary-word"), w => Assert.NotNull(w.QuerySelector("svg")));
+        Assert.All(glossary.QuerySelectorAll(".glossary-word"), w => Assert.NotNull(w.QuerySelector("svg, img")));
     }
 
     [Fact]

@@ -247,10 +247,10 @@ test('the keys are listed under ?, do what they say, and rest while something is
   const dialog = page.getByRole('dialog', { name: 'Keys' });
   await expect(dialog).toBeVisible();
   const listed = await dialog.locator('kbd').allTextContents();
-  expect(listed).toEqual(['n', 'w', 's', 'c', 'm', 'd', '/', 'u', 'Space', '←', 'g', 'r', '?', 'Esc']);
+  expect(listed).toEqual(['n', 'w', 's', 'c', 'm', 'd', '/', 'u', 'Space', '←', 'g', 'r', 'p', '?', 'Esc']);
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
-  for (const [key, path] of [['s', '/setups'], ['m', '/machines'], ['d', '/drawer'], ['g', '/glossary'], ['c', '/cloths'], ['w', '/']]) {
+  for (const [key, path] of [['s', '/setups'], ['m', '/machines'], ['d', '/drawer'], ['g', '/glossary'], ['p', '/scrap'], ['c', '/cloths'], ['w', '/']]) {
     await page.keyboard.press(key);
     await expect(page).toHaveURL(demo + path);
     // The address changes before the page's script is there to hear the next key.

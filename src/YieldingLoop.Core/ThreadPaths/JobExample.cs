@@ -69,6 +69,18 @@ public sealed record JobExample(SeamJob Job, JobView View, SeamGeometry Geometry
         Plain(SeamJob.Repair, "304", 1, 4),
     ];
 
+    /// <summary>A stitch as it usually lies on the face of the cloth; a chain and a two-thread overedge as they lie on the back, which tells them apart.</summary>
+    /// <param name="stitch">The stitch.</param>
+    public static JobExample Of(Stitch stitch) => stitch.Family switch
+    {
+        StitchFamily.Overlock => Overlock(SeamJob.Join, JobView.Face, stitch.Id, UsualMm, 2),
+        StitchFamily.TwoThreadOveredge => Overlock(SeamJob.EdgeFinish, JobView.Face, stitch.Id, UsualMm, 1),
+        StitchFamily.Cover => Rows(SeamJob.Hem, stitch.OtherPositions.Contains(ThreadPosition.TopCover) ? JobView.Face : JobView.Back, stitch.Id, CoverGaugeMm, UsualMm, 2),
+        StitchFamily.TwinNeedle => Rows(SeamJob.Hem, JobView.Back, stitch.Id, TwinGaugeMm, UsualMm, 2),
+        StitchFamily.Chain => Rows(SeamJob.DecorativeLine, JobView.Back, stitch.Id, 0, UsualMm, 1),
+        _ => Plain(SeamJob.Join, stitch.Id, stitch == StitchCatalogue.ThreeStepZigzag ? 1.2 : UsualLengthMm, stitch == StitchCatalogue.NarrowSlant ? 1 : stitch == StitchCatalogue.ThreeStepZigzag ? 6 : 4),
+    };
+
     private static JobExample Overlock(SeamJob job, JobView view, string stitchId, double thicknessMm, int plies, double needle = 0, double upper = 0, double lower = 0)
     {
         var stitch = StitchCatalogue.Find(stitchId)!;
@@ -93,7 +105,7 @@ public sealed record JobExample(SeamJob Job, JobView View, SeamGeometry Geometry
 
     private static LaidThread[] Laid(Stitch stitch, double needle = 0, double upper = 0, double lower = 0)
     {
-        IEnumerable<ThreadPosition> needles = stitch.Family == StitchFamily.Cover ? [ThreadPosition.NeedleLeft, ThreadPosition.NeedleRight] : stitch.NeedlePositions.Take(stitch.Needles);
+        IEnumerable<ThreadPosition> needles = stitch.Family == StitchFamily.Cover && stitch.Needles == 2 ? [ThreadPosition.NeedleLeft, ThreadPosition.NeedleRight] : stitch.NeedlePositions.Take(stitch.Needles);
         return
         [
             .. needles.Concat(stitch.OtherPositions).Select(p => new LaidThread(

@@ -101,12 +101,7 @@ public static class GlossaryDrawings
         ["cloth.girth"] = s => s.Path("M46 8v60M74 8v60", "g-line").Path("M46 36q14 10 28 0M46 36q14-8 28 0", "aid-seam"),
 
         ["thread.break-extension"] = s => s.Path("M10 22h60", "g-thread t-needle-right").Path("M10 14v16M70 14v16", "aid-mark").Path("M10 54h44l4-4M110 54h-44l-4 4", "g-thread t-needle-right").Path("M10 46v16M110 46v16", "aid-mark"),
-        ["stitch.picot"] = s => Loops(s.Rect(10, 26, 100, 38, "aid-cloth", 2), 10, 22, 4),
-        ["stitch.lettuce-edge"] = s => s.Path("M8 34q13-22 26 0t26 0t26 0t26 0v34h-104z", "aid-cloth").Path("M8 34q13-22 26 0t26 0t26 0t26 0", "g-thread t-upper-looper"),
-        ["stitch.flatlock"] = s => s.Rect(8, 14, 52, 50, "aid-cloth", 1).Rect(60, 14, 52, 50, "aid-cloth", 1).Path("M44 20h32M44 31h32M44 42h32M44 53h32", "g-thread t-upper-looper"),
         ["thread.linear-density"] = s => s.Path("M10 22h100", "g-thread t-needle-right").Path("M10 50h100", "g-thick t-needle-right"),
-        ["stitch.super-stretch"] = s => Loops(s.Rect(10, 26, 100, 38, "aid-cloth", 2), 10, 22, 8).Path("M6 76h22M6 76l6-4M6 76l6 4M114 76H92M114 76l-6-4M114 76l-6 4", "g-line"),
-        ["stitch.rolled-hem"] = s => s.Path("M8 34h64q22 0 22 12t-14 12-12-10 8-8", "g-line").Path("M74 30q24-6 28 16t-22 18", "g-thread t-upper-looper"),
     };
 
     private static readonly Dictionary<string, ThreadPosition> Positions = ThreadPositions.All.ToDictionary(p => "position." + p.Id());
