@@ -252,7 +252,8 @@ test('the keys are listed under ?, do what they say, and rest while something is
   await expect(dialog).toBeHidden();
   for (const [key, path] of [['s', '/setups'], ['m', '/machines'], ['d', '/drawer'], ['g', '/glossary'], ['p', '/scrap'], ['c', '/cloths'], ['w', '/']]) {
     await page.keyboard.press(key);
-    await expect(page).toHaveURL(demo + path);
+    // A scrap writes the rest of itself into its address.
+    await expect(page).toHaveURL((url) => url.pathname === path);
     // The address changes before the page's script is there to hear the next key.
     await page.waitForLoadState('load');
   }
