@@ -45,12 +45,9 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
         }
 
         var snapshot = row.Setup!.Snapshot;
-        var taken = await TakeAsync(OfSwatch(snapshot, row.Entry));
+        var (taken, work) = OfSwatch(snapshot, row.Entry);
         (row.RunDownAt, row.Version) = (clock.GetUtcNow(), row.Version + 1);
-        var work = WorkOf(snapshot, row.Entry);
-        var seats = await NeedleSeats.CountAsync(context, row.MachineId, row.Entry.Setup.Over(snapshot.Plan.Setup), work.Stitches, row.CreatedAt);
-        await context.SaveChangesAsync();
-        return new RunDown(new SaveResult.Saved(row.Id, Again: false), taken, work.Stitches, seats);
+        return await WriteAsync(row, row.MachineId, row.Entry.Setup.Over(snapshot.Plan.Setup), taken, work, row.CreatedAt);
     });
 
     /// <summary>Takes the metres of a seam that was sewn with a kept set-up, and counts its stitches.</summary>
@@ -69,29 +66,37 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
             return RunDown.Not(new SaveResult.Stale(row.Version));
         }
 
-        var taken = await TakeAsync(OfSeam(row.Snapshot, seamMm));
         row.Version += 1;
-        var (setup, work) = (row.Snapshot.Plan.Setup, WorkAlong(row.Snapshot, seamMm));
-        var seats = await NeedleSeats.CountAsync(context, row.MachineId, setup, work.Stitches, clock.GetUtcNow());
-        await context.SaveChangesAsync();
-        return new RunDown(new SaveResult.Saved(row.Id, Again: false), taken, work.Stitches, seats);
+        return await WriteAsync(row, row.MachineId, row.Snapshot.Plan.Setup, OfSeam(row.Snapshot, seamMm), WorkAlong(row.Snapshot, seamMm), clock.GetUtcNow());
     });
 
-    /// <summary>What a swatch took from each cone.</summary>
-    public static IReadOnlyList<ThreadTaken> OfSwatch(SetupSnapshot snapshot, SwatchEntry entry) =>
-        Swatches.CaseOf(snapshot, entry) is { } seam ? ThreadTaken.Of(seam, entry.Setup.Over(snapshot.Plan.Setup), ThreadTaken.SwatchMm(entry, seam.Geometry.StitchLengthMm)) : [];
+    /// <summary>What a swatch took from each cone, and what each needle sewed of it.</summary>
+    public static (IReadOnlyList<ThreadTaken> Taken, NeedleWork Work) OfSwatch(SetupSnapshot snapshot, SwatchEntry entry)
+    {
+        if (Swatches.CaseOf(snapshot, entry) is not { } seam)
+        {
+            return ([], default);
+        }
+
+        var (length, sewnMm) = (seam.Geometry.StitchLengthMm, ThreadTaken.SwatchMm(entry, seam.Geometry.StitchLengthMm));
+        return (ThreadTaken.Of(seam, entry.Setup.Over(snapshot.Plan.Setup), sewnMm), NeedleWork.Along(sewnMm, length, seam.Geometry.Stitch.Repeats));
+    }
 
     /// <summary>What a seam sewn as its card says takes from each cone.</summary>
     public static IReadOnlyList<ThreadTaken> OfSeam(SetupSnapshot snapshot, double seamMm) =>
         Swatches.CaseOf(snapshot, new() { Setup = snapshot.Plan.Setup }) is { } seam ? ThreadTaken.Of(seam, snapshot.Plan.Setup, seamMm) : [];
 
-    /// <summary>What each needle sewed of a swatch.</summary>
-    public static NeedleWork WorkOf(SetupSnapshot snapshot, SwatchEntry entry) =>
-        Swatches.CaseOf(snapshot, entry)?.Geometry is { } geometry ? NeedleWork.Along(ThreadTaken.SwatchMm(entry, geometry.StitchLengthMm), geometry.StitchLengthMm, geometry.Stitch.Repeats) : default;
-
     /// <summary>What each needle sews along a seam sewn as its card says.</summary>
-    public static NeedleWork WorkAlong(SetupSnapshot snapshot, double seamMm) => 
+    public static NeedleWork WorkAlong(SetupSnapshot snapshot, double seamMm) =>
         snapshot.Plan.Setup.StitchLengthMm.Number() is { } length ? NeedleWork.Along(seamMm, length, snapshot.Plan.Stitch.Repeats) : default;
+
+    private async Task<RunDown> WriteAsync(Row row, int machineId, Setup sewn, IReadOnlyList<ThreadTaken> parts, NeedleWork work, DateTimeOffset moment)
+    {
+        var taken = await TakeAsync(parts);
+        var seats = await NeedleSeats.CountAsync(context, machineId, sewn, work.Stitches, moment);
+        await context.SaveChangesAsync();
+        return new RunDown(new SaveResult.Saved(row.Id, Again: false), taken, work.Stitches, seats);
+    }
 
     private async Task<IReadOnlyList<ThreadTaken>> TakeAsync(IReadOnlyList<ThreadTaken> sewn)
     {

@@ -38,6 +38,19 @@ internal static class NeedleSeats
         }
     }
 
+    /// <summary>Says what stands on a machine otherwise, and lets its seats follow.</summary>
+    /// <param name="context">The workroom.</param>
+    /// <param name="row">What stands on it.</param>
+    /// <param name="state">What stands on it from now on.</param>
+    /// <param name="now">When it is said.</param>
+    /// <param name="since">Since when it stands there.</param>
+    public static Task SetAsync(WorkroomContext context, StateRow row, Setup state, DateTimeOffset now, DateTimeOffset since)
+    {
+        var before = row.Entry;
+        (row.Entry, row.Version, row.ChangedAt) = (state, row.Version + 1, now);
+        return FollowAsync(context, row.Id, before, state, since);
+    }
+
     /// <summary>Writes down that steps of a thread-up put needles in, a fresh one even where its kind stood there before.</summary>
     /// <param name="context">The workroom.</param>
     /// <param name="row">The thread-up, as it was before these steps were ticked.</param>

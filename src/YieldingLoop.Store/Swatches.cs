@@ -126,9 +126,7 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
 
         if (sewnNow is not null && await context.States.FirstOrDefaultAsync(s => s.Id == setup.MachineId) is { } state)
         {
-            var before = state.Entry;
-            (state.Entry, state.Version, state.ChangedAt) = (sewnNow.Entry.Setup.OnMachine(setup.Machine!.Entry).Over(state.Entry), state.Version + 1, clock.GetUtcNow());
-            await NeedleSeats.FollowAsync(context, setup.MachineId, before, state.Entry, sewnNow.CreatedAt);
+            await NeedleSeats.SetAsync(context, state, sewnNow.Entry.Setup.OnMachine(setup.Machine!.Entry).Over(state.Entry), clock.GetUtcNow(), sewnNow.CreatedAt);
         }
 
         await context.SaveChangesAsync();

@@ -229,9 +229,8 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
     private async Task PutOnAsync(SetupRow setup)
     {
         var state = await context.States.Include(s => s.Machine).FirstAsync(s => s.Id == setup.MachineId);
-        var (before, now) = (state.Entry, clock.GetUtcNow());
-        (state.Entry, state.Version, state.ChangedAt) = (setup.Snapshot.Plan.Setup.OnMachine(state.Machine!.Entry), state.Version + 1, now);
-        await NeedleSeats.FollowAsync(context, setup.MachineId, before, state.Entry, now);
+        var now = clock.GetUtcNow();
+        await NeedleSeats.SetAsync(context, state, setup.Snapshot.Plan.Setup.OnMachine(state.Machine!.Entry), now, now);
     }
 
     /// <summary>Set-ups whose cloth, machine or seam contains every word of the question; passed ones before the rest, the newest first.</summary>

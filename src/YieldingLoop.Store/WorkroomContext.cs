@@ -130,7 +130,7 @@ public sealed class ReplacedNotChanged<T>() : ValueComparer<T>((a, b) => Referen
 /// <summary>Positions by their identifiers.</summary>
 public sealed class PositionId() : ValueConverter<ThreadPosition, string>(
     position => position.Id(),
-    id => ThreadPositions.All.First(p => p.Id() == id));
+    id => ThreadPositions.Find(id)!.Value);
 
 /// <summary>Moments as UTC ticks.</summary>
 public sealed class DateTimeOffsetToUtcTicks() : ValueConverter<DateTimeOffset, long>(

@@ -40,7 +40,8 @@ public static class StitchRun
     /// <exception cref="ArgumentException">No needle thread runs there.</exception>
     public static DrawnStitch Skipped(DrawnStitch run, IReadOnlyList<LaidThread> threads, ThreadPosition row, out PathPoint at)
     {
-        var needle = threads.Select(t => t.Position).ToList().IndexOf(row);
+        var positions = threads.Select(t => t.Position).ToList();
+        var needle = positions.IndexOf(row);
         if (needle < 0 || !row.IsNeedle())
         {
             throw new ArgumentException("No needle thread runs there.", nameof(row));
@@ -50,14 +51,14 @@ public static class StitchRun
         var paths = run.Threads.ToList();
         paths[needle] = Passed(paths[needle], p => p.Through < OnFaceShare * half, run.AdvanceMm / 2, out var along);
         // A lockstitch holds its needle thread in the cloth: the bobbin thread, which comes up for it, stays on the back.
-        var bobbin = threads.Select(t => t.Position).ToList().IndexOf(ThreadPosition.Bobbin);
+        var bobbin = positions.IndexOf(ThreadPosition.Bobbin);
         if (bobbin >= 0 && Array.Exists(paths[bobbin], p => p.Through > -OnFaceShare * half))
         {
             paths[bobbin] = Passed(paths[bobbin], p => p.Through > -OnFaceShare * half, along, out _);
         }
 
-        at = new(along, run.Threads[needle].Where(p => p.Through > 0).Average(p => p.Across), half);
-        double[] rows = [.. run.Threads.Where((_, i) => i != needle && threads[i].Position.IsNeedle()).Select(t => t.Where(p => p.Through > 0).Average(p => p.Across))];
+        at = new(along, RowOf(run.Threads[needle]), half);
+        double[] rows = [.. run.Threads.Where((_, i) => i != needle && threads[i].Position.IsNeedle()).Select(RowOf)];
         for (var i = 0; i < paths.Count; i++)
         {
             // A loop that turned at this row is held by nothing there, and draws back.
@@ -66,6 +67,10 @@ public static class StitchRun
 
         return run with { Threads = paths };
     }
+
+    /// <summary>Where a needle thread's row lies across, mm: the mean of where it is on the face.</summary>
+    /// <param name="path">The needle thread's path.</param>
+    public static double RowOf(PathPoint[] path) => path.Where(p => p.Through > 0).Average(p => p.Across);
 
     /// <summary>The run with its rows uneven: the last row, and what holds it, goes away from the first and comes back once.</summary>
     /// <param name="run">The run.</param>

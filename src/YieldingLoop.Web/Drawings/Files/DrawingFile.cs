@@ -38,13 +38,7 @@ public static partial class DrawingFile
     /// <param name="rules">The stylesheets it is drawn with.</param>
     public static XDocument Of(IElement drawing, string of, StyleRules rules)
     {
-        // What stands around a drawing decides how it looks: colours a page gives, and whether it is a picture of its own.
-        var around = new Dictionary<string, string>(StringComparer.Ordinal);
-        foreach (var outer in drawing.Ancestors().OfType<IElement>().Reverse())
-        {
-            Take(rules.Of(outer), around, null);
-        }
-
+        var around = Around(drawing, rules);
         var root = Written(drawing, around, rules)!;
         Bring(root, drawing, rules);
         var box = (drawing.GetAttribute("viewBox") ?? "0 0 100 100").Split(' ').Select(v => double.Parse(v, CultureInfo.InvariantCulture)).ToArray();
@@ -71,13 +65,7 @@ public static partial class DrawingFile
                 continue;
             }
 
-            var around = new Dictionary<string, string>(StringComparer.Ordinal);
-            foreach (var outer in other.Ancestors().OfType<IElement>().Reverse())
-            {
-                Take(rules.Of(outer), around, null);
-            }
-
-            if (Written(other, around, rules) is { } part)
+            if (Written(other, Around(other, rules), rules) is { } part)
             {
                 root.AddFirst(new XElement(Svg + "defs", part));
                 here.UnionWith(part.Descendants().Attributes("id").Select(a => a.Value));
@@ -89,6 +77,18 @@ public static partial class DrawingFile
     /// <summary>What is shown by reference, or filled with.</summary>
     private static IEnumerable<string> Shown(XElement part) =>
         part.DescendantsAndSelf().Attributes().Select(a => a.Name.LocalName == "href" ? a.Value[1..] : a.Value.StartsWith("url(#", StringComparison.Ordinal) ? a.Value[5..^1] : "").Where(id => id.Length > 0);
+
+    /// <summary>What stands around a part decides how it looks: colours a page gives, and whether it is a picture of its own.</summary>
+    private static Dictionary<string, string> Around(IElement part, StyleRules rules)
+    {
+        var around = new Dictionary<string, string>(StringComparer.Ordinal);
+        foreach (var outer in part.Ancestors().OfType<IElement>().Reverse())
+        {
+            Take(rules.Of(outer), around, null);
+        }
+
+        return around;
+    }
 
     private static XElement? Written(IElement element, Dictionary<string, string> inherited, StyleRules rules)
     {

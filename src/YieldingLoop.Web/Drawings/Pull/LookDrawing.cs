@@ -46,7 +46,7 @@ public sealed class LookDrawing(MatchLook look, SeamCase seam, Setup setup, Pull
             (SwatchAspect.RowsParallel, _) => [Seam(stitch, drawn, suffix).Brief(StrandSide.Face, Face)],
             (SwatchAspect.RawEdgeCaught, var caught) => [Seam(stitch, drawn, suffix).Brief(StrandSide.Back, Back, RawEdge(stitch, caught == MatchLook.Yes))],
             (_, MatchLook.NothingSkipped) => Both(stitch, drawn, suffix),
-            _ => Both(StitchRun.Skipped(StitchRun.Of(stitch, RunOf(stitch)), Laid(drawn), ThreadPositions.All.Single(p => p.Id() == picture.Id), out var at), drawn, suffix, at),
+            _ => Both(StitchRun.Skipped(StitchRun.Of(stitch, RunOf(stitch)), Laid(drawn), ThreadPositions.Find(picture.Id)!.Value, out var at), drawn, suffix, at),
         };
     }
 
@@ -62,7 +62,7 @@ public sealed class LookDrawing(MatchLook look, SeamCase seam, Setup setup, Pull
 
     private SeamDrawing Seam(DrawnStitch stitch, SeamCase drawn, string suffix, double ridgeMm = 0)
     {
-        ThreadBody[] bodies = [.. drawn.Threads.Select(t => new ThreadBody(t.Laid, setup.Threads[t.Laid.Position].Thing()?.Colour))];
+        ThreadBody[] bodies = [.. drawn.Threads.Select(t => ThreadBody.Of(t.Laid, setup))];
         // Every picture of one reading has room for the same: they are compared.
         var layout = new PullLayout(stitch, [.. bodies.Select(b => b.WidthMm)], HasEdge, look.Aspect == SwatchAspect.Tunnelling ? SeamLie.RidgeOf(look.Pictures.Max(p => p.Figure)) : 0);
         return new(StitchPieces.Of(stitch, Laid(drawn)), layout, bodies, cloth, ridgeMm, suffix: suffix);
@@ -71,7 +71,7 @@ public sealed class LookDrawing(MatchLook look, SeamCase seam, Setup setup, Pull
     /// <summary>Where the rows lie across: where their needle threads do on the face.</summary>
     private (double First, double Last) Rows(DrawnStitch stitch)
     {
-        var rows = stitch.Threads.Where((_, i) => seam.Threads[i].Laid.Position.IsNeedle()).Select(t => t.Where(p => p.Through > 0).Average(p => p.Across)).Order().ToList();
+        var rows = stitch.Threads.Where((_, i) => seam.Threads[i].Laid.Position.IsNeedle()).Select(StitchRun.RowOf).Order().ToList();
         return (rows[0], rows[^1]);
     }
 
@@ -94,7 +94,7 @@ public sealed class LookDrawing(MatchLook look, SeamCase seam, Setup setup, Pull
         // Both at one scale: that of the wider.
         var frames = CrosswiseFrames.Taut(seam, SeamAssessment.Of(seam), [gapMm, look.Pictures.Max(p => p.Figure)]);
         var laid = seam.Threads.First(t => t.Laid.Position == frames.Thread).Laid;
-        return new CrosswiseDrawing(frames, new(laid, setup.Threads[laid.Position].Thing()?.Colour), cloth, false, suffix)
+        return new CrosswiseDrawing(frames, ThreadBody.Of(laid, setup), cloth, false, suffix)
             .Still(0, wording.Say($"The seam from the right side of the garment, opened, with the {frames.Thread.Name()}’s thread between its two sides.")).ToString()!;
     }
 }

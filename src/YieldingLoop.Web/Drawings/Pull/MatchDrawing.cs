@@ -93,7 +93,7 @@ public sealed class MatchDrawing
     }
 
     private ThreadBody[] Bodies(SeamCase drawn, double value) =>
-        [.. drawn.Threads.Select(t => new ThreadBody(t.Laid, setup.Threads[t.Laid.Position].Thing()?.Colour) { Thicker = scale.ThickerAt(seam, value, t.Laid.Position) })];
+        [.. drawn.Threads.Select(t => ThreadBody.Of(t.Laid, setup) with { Thicker = scale.ThickerAt(seam, value, t.Laid.Position) })];
 
     private (double Width, double Height, IReadOnlyList<MatchView> Views) Stitches()
     {

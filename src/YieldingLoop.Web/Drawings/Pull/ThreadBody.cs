@@ -1,6 +1,7 @@
 using System.Text;
 using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
 using static YieldingLoop.Web.Drawings.Pull.SeamDrawing;
 using static YieldingLoop.Web.Drawings.Svg;
 
@@ -14,6 +15,9 @@ namespace YieldingLoop.Web.Drawings.Pull;
 /// <param name="Colour">Its real colour, #rrggbb; null where nobody noted it.</param>
 public sealed record ThreadBody(LaidThread Laid, string? Colour)
 {
+    /// <summary>How a thread of a set-up looks, in the colour noted for what is threaded there.</summary>
+    public static ThreadBody Of(LaidThread laid, Setup setup) => new(laid, setup.Threads[laid.Position].Thing()?.Colour);
+
     /// <summary>How thick it is drawn, mm.</summary>
     public double WidthMm => Thicker * Laid.Kind.BulkedDiameter(Laid.TensionCentinewtons);
 

@@ -52,7 +52,7 @@ public static class LookSheet
         });
     }
 
-    private static ThreadPosition? RowOf(LookPicture picture) => ThreadPositions.TryFromId(picture.Id, out var position) ? position : null;
+    private static ThreadPosition? RowOf(LookPicture picture) => ThreadPositions.Find(picture.Id);
 
     private static string Name(SwatchAspect aspect, LookPicture picture) => (aspect, picture.Id) switch
     {

@@ -1,7 +1,6 @@
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
-using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.ThreadPaths;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
@@ -18,7 +17,7 @@ public sealed class PullSheet
     private PullSheet(SetupCard card, TriedOut tried, PullFrames frames, Wording wording, bool narrow = false, string suffix = "")
     {
         (this.card, Tried, Frames, this.wording) = (card, tried, frames, wording);
-        Bodies = [.. frames.Threads.Select(t => new ThreadBody(t, tried.Plan.Setup.Threads[t.Position].Thing()?.Colour))];
+        Bodies = [.. frames.Threads.Select(t => ThreadBody.Of(t, tried.Plan.Setup))];
         Cloth = new(card.Cloth.Colour, card.Seam.Direction, Math.Max(1, tried.Case.Plies ?? 1));
         Lie = SeamLie.Of(tried.Plan.Figures, tried.Plan.Tape);
         Layout = new(frames, [.. Bodies.Select(b => b.WidthMm)], tried.Plan.Stitch.NeedsLoopWidth, Lie.RidgeMm, narrow);
@@ -56,7 +55,7 @@ public sealed class PullSheet
     public SetupCard Card => card;
 
     /// <summary>Whether it is drawn with what swatches have taught since the card was kept.</summary>
-    public bool TaughtSince => card.Learnt.Any && SeamAssessment.Of(Tried.Case with { Learnt = card.Learnt.For(Tried.Case) }).YieldPercent != card.Plan.Figures.YieldPercent;
+    public bool TaughtSince => card.Learnt.Any && Tried.Plan.Figures.YieldPercent != card.Plan.Figures.YieldPercent;
 
     /// <summary>What is tried.</summary>
     public TriedOut Tried { get; }
