@@ -68,6 +68,38 @@ public sealed class DrawingFileTests(App app) : IClassFixture<App>
         Assert.Equal(HttpStatusCode.NotFound, (await visitor.Client.GetAsync(new Uri("/pictures/stitches/999.svg", UriKind.Relative))).StatusCode);
     }
 
+    /// <summary>Words that a seam explains, and the needles a finger goes with, are shown by the same drawings.</summary>
+    [Fact]
+    public async Task Words_and_fingers_have_pictures_of_the_same_kind()
+    {
+        var words = (await visitor.OpenAsync("/glossary")).QuerySelectorAll(".glossary-word img.stitch-picture").Select(i => i.GetAttribute("src")!).Where(s => s.StartsWith("/pictures/words/", StringComparison.Ordinal)).ToList();
+        Assert.Equal(Core.ThreadPaths.SeamExamples.Words.Count + Core.Threads.ThreadPositions.All.Count, words.Count);
+        await AssertPicturesAsync(words);
+        var fingers = (await visitor.OpenAsync("/machines/1")).QuerySelectorAll("img.use-picture").Select(i => i.GetAttribute("src")!).Distinct().ToList();
+        Assert.Equal(4, fingers.Count);
+        await AssertPicturesAsync(fingers);
+        foreach (var none in new[] { "words/work.workroom", "words/x", "fingers/none", "fingers/3", "fingers/left" })
+        {
+            Assert.Equal(HttpStatusCode.NotFound, (await visitor.Client.GetAsync(new Uri($"/pictures/{none}.svg", UriKind.Relative))).StatusCode);
+        }
+    }
+
+    /// <summary>The card on paper shows the seam from its end by such a file, without words.</summary>
+    [Theory]
+    [InlineData("/setups/1", ".paper-card img.p-seam")]
+    [InlineData("/setups/1/print", "img.p-seam")]
+    [InlineData("/seams/2/set-up?machine=4&length=3", ".paper-card img.p-seam")]
+    public async Task The_card_on_paper_shows_the_seam(string path, string where)
+    {
+        var source = (await visitor.OpenAsync(path)).QuerySelectorAll(where).Single().GetAttribute("src")!;
+        var file = XDocument.Parse(await visitor.Client.GetStringAsync(new Uri(source, UriKind.Relative))).Root!;
+        Assert.DoesNotContain(file.Descendants(), e => e.Name.LocalName == "text");
+        Assert.True(file.Descendants().Count(e => e.Name.LocalName == "path") > 3);
+        // It is the drawing of the page itself.
+        var page = await visitor.OpenAsync(path.Replace("/print", "", StringComparison.Ordinal));
+        Assert.Equal(page.QuerySelector(".pull-edge .pull-edge-drawing")!.QuerySelectorAll("path[data-s]").Select(p => p.GetAttribute("d")), file.Descendants().Where(e => e.Name.LocalName == "path" && ((string?)e.Attribute("id"))?.StartsWith("e-", StringComparison.Ordinal) == true).Select(e => (string?)e.Attribute("d")));
+    }
+
     private async Task AssertPicturesAsync(IReadOnlyList<string> sources)
     {
         var pictures = new List<string>();

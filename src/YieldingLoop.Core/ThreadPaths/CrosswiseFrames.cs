@@ -42,38 +42,44 @@ public sealed record CrosswiseFrames
         }
 
         var gap = figures.Seam.GapMm;
-        return Of(seam, figures, [.. Enumerable.Range(0, Count).Select(i => gap * i / (Count - 1))], _ => gap) is var frames && figures.GapSeenMm is { } seen
+        return Of(seam.Geometry, [.. seam.Threads.Select(t => t.Laid)], figures.Threads, [.. Enumerable.Range(0, Count).Select(i => gap * i / (Count - 1))], _ => gap) is var frames && figures.GapSeenMm is { } seen
             ? frames with { Frames = [.. frames.Frames.Select((f, i) => f with { SeenMm = seen * i / (Count - 1) })] } : frames;
     }
 
     /// <summary>A seam opened as far as its thread goes, for each of some gaps: as it would be if it opened so far.</summary>
-    /// <param name="seam">The case.</param>
-    /// <param name="figures">Its figures.</param>
+    /// <param name="geometry">The seam as sewn.</param>
+    /// <param name="threads">Exactly its threads.</param>
     /// <param name="gapsMm">How far it is open, mm.</param>
-    public static CrosswiseFrames Taut(SeamCase seam, SeamAssessment figures, IReadOnlyList<double> gapsMm) => Of(seam, figures, gapsMm, gap => gap);
-
-    private static CrosswiseFrames Of(SeamCase seam, SeamAssessment figures, IReadOnlyList<double> gapsMm, Func<double, double> tautAtMm)
+    /// <exception cref="ArgumentException">The threads are not those of the stitch.</exception>
+    public static CrosswiseFrames Taut(in SeamGeometry geometry, IReadOnlyList<LaidThread> threads, IReadOnlyList<double> gapsMm)
     {
-        var thread = Loosest(figures);
-        var s = seam.Geometry.StitchLengthMm;
+        var readings = new ThreadReading[threads.Count];
+        SeamModel.Evaluate(geometry, [.. threads], readings);
+        return Of(geometry, threads, readings, gapsMm, gap => gap);
+    }
+
+    private static CrosswiseFrames Of(in SeamGeometry geometry, IReadOnlyList<LaidThread> threads, IReadOnlyList<ThreadReading> readings, IReadOnlyList<double> gapsMm, Func<double, double> tautAtMm)
+    {
+        var thread = Loosest(readings);
+        var (s, disc) = (geometry.StitchLengthMm, threads[thread].Kind.DiscDiameterMm);
         // A zigzag's thread crosses on the slant, every other one goes over and back through one hole.
-        var zigzag = seam.Geometry.Stitch.Family == StitchFamily.Zigzag;
+        var zigzag = geometry.Stitch.Family == StitchFamily.Zigzag;
         var advance = zigzag ? 2 * s : s;
-        IReadOnlyList<Knot> Knots(double open) => zigzag ? Slanting(s, open) : OverAndBack(s, open, seam.Threads[thread].Laid.Kind.DiscDiameterMm);
+        IReadOnlyList<Knot> Knots(double open) => zigzag ? Slanting(s, open) : OverAndBack(s, open, disc);
         double Length(double open) => LaidPath.LengthOf(LaidPath.Straight(Knots(open), advance));
         return new()
         {
-            Thread = figures.Threads[thread].Position,
+            Thread = threads[thread].Position,
             AdvanceMm = advance,
             Frames = [.. gapsMm.Select(gap => new CrosswiseFrame(gap, null, LaidPath.Lay(Knots(gap), advance, Length(tautAtMm(gap)))))],
         };
     }
 
     /// <summary>The needle thread that opens furthest.</summary>
-    private static int Loosest(SeamAssessment figures)
+    private static int Loosest(IReadOnlyList<ThreadReading> readings)
     {
-        var needles = Enumerable.Range(0, figures.Threads.Count).Where(i => figures.Threads[i].Position.IsNeedle());
-        return needles.MaxBy(i => (figures.Threads[i].NeedleLoopMm ?? 0, -figures.Threads[i].TensionCentinewtons));
+        var needles = Enumerable.Range(0, readings.Count).Where(i => readings[i].Position.IsNeedle());
+        return needles.MaxBy(i => (readings[i].NeedleLoopMm ?? 0, -readings[i].TensionCentinewtons));
     }
 
     private static Knot[] OverAndBack(double s, double gap, double thread)

@@ -12,6 +12,9 @@ public static class StitchRun
     /// <summary>Share of the cloth's half thickness above which thread lies on the face, and below whose opposite on the back.</summary>
     private const double OnFaceShare = 0.9;
 
+    /// <summary>How near a side of the cloth two threads are drawn locked, as a share of its half thickness.</summary>
+    private const double InsideShare = 0.85;
+
     /// <summary>How a loop that nothing holds draws back: over how many stitches, from how near its row, by how much of its depth. For the picture.</summary>
     private const double DrawsBackStitches = 0.6, TurnsAtShare = 0.35, DrawsFromShare = 0.8, DrawsBackShare = 0.45;
 
@@ -66,6 +69,17 @@ public static class StitchRun
         }
 
         return run with { Threads = paths };
+    }
+
+    /// <summary>A lockstitch whose two threads lock away from the middle of the cloth: what lies inside it moves with them.</summary>
+    /// <param name="stitch">The stitch.</param>
+    /// <param name="knotMm">From the middle, above 0 towards the face, mm; no further than just inside a side.</param>
+    public static DrawnStitch Locked(DrawnStitch stitch, double knotMm)
+    {
+        var half = stitch.Measures.ThicknessMm / 2;
+        var knot = Math.Clamp(knotMm, -InsideShare * half, InsideShare * half);
+        double Moved(double through) => Math.Abs(through) >= half ? through : knot + through * (half - Math.Sign(through) * knot) / half;
+        return stitch with { Threads = [.. stitch.Threads.Select(t => t.Select(p => p with { Through = Moved(p.Through) }).ToArray())] };
     }
 
     /// <summary>Where a needle thread's row lies across, mm: the mean of where it is on the face.</summary>

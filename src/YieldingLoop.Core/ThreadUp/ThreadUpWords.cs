@@ -130,7 +130,7 @@ public static class ThreadUpWords
             lines.Add($"Loosen its screw, and take the old needle out{(before.Threads[seat].IsThere ? "; its thread is cut above it first" : "")}.");
         }
 
-        lines.Add((head.RoundShank ? "This shank is round: long groove to the front, scarf to the back" : "Flat of the shank to the back") + ", and up as far as it goes. A hole in the end of a threader tool holds it; look through the sight hole where there is one.");
+        lines.Add((head.RoundShank ? "This shank is round: long groove to the front, scarf to the back" : "Flat of the shank to the back") + $", and up as far as it goes. {(step.Needle!.IsTwin ? "Look" : "A hole in the end of a threader tool holds it; look")} through the sight hole where there is one.");
         lines.Add(reference == seat ? head.Seats.Count > 1 ? "No other needle is in to measure its height by: push until it stops." : "Push until it stops."
             : $"The {reference.Name()} stays in meanwhile: it shows the height. {Tips(head, seat, reference)}");
         lines.Add("Tighten by hand, then a little with the screwdriver, never hard.");

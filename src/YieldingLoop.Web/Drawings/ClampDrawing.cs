@@ -86,7 +86,7 @@ public static class ClampDrawing
 
     /// <summary>Small pictures of two tips: right, and what wrong looks like beside it, with what each means.</summary>
     /// <exception cref="ArgumentException">The record does not say how the tips stand.</exception>
-    public static IReadOnlyList<(IHtmlContent Picture, string Name, string Meaning)> TipCheck(Seat left, Seat right)
+    public static IReadOnlyList<SmallPicture> TipCheck(Seat left, Seat right)
     {
         var step = Core.Machines.TipCheck.Expected(left, right);
         return
@@ -103,7 +103,7 @@ public static class ClampDrawing
                 var meaning = p.Reading.NotFullyUp is { } low ? $"the {low.Name()} is not fully up"
                     : step == 0 ? "both tips level"
                     : FormattableString.Invariant($"the {left.Position.Name()}’s tip {Math.Abs(step):0.0} mm {(step < 0 ? "lower" : "higher")}");
-                return (Small(left, right, p.LeftHigherMm, name), name, meaning);
+                return new SmallPicture(Small(left, right, p.LeftHigherMm, name), name, meaning);
             }),
         ];
     }

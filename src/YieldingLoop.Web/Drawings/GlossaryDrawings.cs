@@ -9,13 +9,11 @@ public static class GlossaryDrawings
     private static readonly Dictionary<string, Action<Svg>> Pictures = new(StringComparer.Ordinal)
     {
         ["work.workroom"] = s => s.Rect(12, 44, 96, 8, "clamp-block", 2).Line(22, 52, 22, 70, "d-axis").Line(98, 52, 98, 70, "d-axis").Path("M66 44v-16h24q6 0 6 6v10", "g-line").Rect(20, 36, 30, 8, "aid-cloth", 1),
-        ["work.piece-of-work"] = s => Loops(s.Rect(10, 22, 100, 40, "aid-cloth", 2), 10, 22, 6),
         ["work.seam"] = s => s.Rect(14, 14, 44, 48, "aid-cloth", 1).Rect(62, 14, 44, 48, "aid-cloth", 1).Path("M60 14v48", "aid-seam"),
         ["work.set-up"] = s => Dial(s, 34, 38, 40).Rect(66, 14, 42, 48, "aid-window", 4).Line(74, 26, 100, 26, "g-line").Line(74, 38, 100, 38, "g-line").Line(74, 50, 92, 50, "g-line"),
         ["work.thread-up"] = s => s.Text(18, 24, "1", "d-label").Text(18, 46, "2", "d-label").Path("M34 20h30M34 42h30", "g-line").Path("M78 62l6 -30h16l6 30z", "g-bar t-lower-looper").Path("M92 32v-22", "g-thread t-lower-looper").Path("M14 60l6 6 12 -14", "g-line"),
         ["work.tying-on"] = s => s.Path("M8 46q24 -14 48 -6", "g-thread t-lower-looper").Path("M64 40q24 10 48 -8", "g-thread t-upper-looper").Path("M54 32l12 14m0 -14l-12 14", "g-line").Circle(60, 39, 4, "g-fill"),
         ["work.card"] = s => s.Rect(38, 8, 44, 60, "aid-window", 3).Circle(60, 14, 3, "clamp-screw").Line(46, 26, 74, 26, "g-line").Line(46, 38, 74, 38, "g-line").Line(46, 50, 66, 50, "g-line"),
-        ["work.swatch"] = s => Loops(s.Path("M14 24h92l-4 6 4 6-4 6 4 6-4 6h-88l4-6-4-6 4-6-4-6z", "aid-cloth"), 16, 24, 6),
         ["work.kept"] = s => s.Rect(24, 24, 72, 40, "clamp-block", 4).Rect(38, 12, 44, 26, "aid-window", 2).Line(46, 22, 74, 22, "g-line").Line(46, 30, 66, 30, "g-line"),
         ["work.draft"] = s => s.Rect(34, 10, 52, 56, "aid-window", 3).Line(44, 24, 76, 24, "g-line").Line(44, 36, 58, 36, "g-line").Path("M62 48l22-22 6 6-22 22-8 2z", "g-fill"),
         ["work.put-away"] = s => s.Path("M20 30h80v36h-80zM20 30l10-14h60l10 14", "g-line").Line(50, 42, 70, 42, "g-line"),
@@ -29,14 +27,7 @@ public static class GlossaryDrawings
         ["reading.yield"] = s => s.Line(10, 58, 110, 58, "d-axis").Rect(10, 30, 76, 12, "g-bar t-needle-left", 2).Path("M86 22v28M92 26l6-6M92 46l6 6", "g-line"),
         ["reading.spare"] = s => s.Line(10, 58, 110, 58, "d-axis").Rect(10, 30, 84, 12, "g-bar t-needle-left", 2).Line(54, 16, 54, 58, "g-line").Measure(54, 94, 24, "spare"),
         ["reading.pop"] = s => s.Path("M8 38h36l6-8M112 38h-36l-6 8", "g-thread t-needle-left").Path("M56 20l3 8M62 56l-3-8M66 22l-2 6", "g-line"),
-        ["reading.meeting-line"] = s => s.Rect(10, 34, 84, 8, "aid-cloth").Path("M60 34c10-16 34-10 34 4", "g-thread t-upper-looper").Path("M60 42c10 16 34 10 34-4", "g-thread t-lower-looper").Circle(94, 38, 4, "g-fill"),
-        ["reading.gap"] = s => s.Rect(8, 16, 44, 46, "aid-cloth", 1).Rect(68, 16, 44, 46, "aid-cloth", 1).Path("M52 24h16M52 34h16M52 44h16M52 54h16", "g-thread t-needle-left"),
-        ["reading.overhang"] = s => s.Rect(8, 30, 70, 16, "aid-cloth").Path("M50 30c12-16 50-14 50 8s-38 24-50 8", "g-thread t-upper-looper").Measure(78, 100, 20, ""),
-        ["reading.cover"] = s => Loops(s.Rect(10, 16, 100, 48, "aid-cloth", 2), 10, 16, 10),
-        ["reading.growth"] = s => s.Rect(14, 14, 84, 14, "aid-cloth", 1).Path("M14 48q8-10 16 0t16 0t16 0t16 0t16 0t14 0v12q-7 6-14 0t-16 0t-16 0t-16 0t-16 0t-16 0z", "aid-cloth"),
         ["reading.drag"] = s => s.Path("M12 22h96v22q-12 14-24 4t-24 4t-24-4t-24 2z", "aid-cloth").Path("M12 26h96", "aid-seam"),
-        ["reading.skip"] = s => s.Line(8, 44, 112, 44, "d-axis").Path("M10 44h18M30 44h18M76 44h18M96 44h14", "g-thread t-needle-left").Path("M50 44q12-18 24 0", "g-dash"),
-        ["reading.tunnelling"] = s => s.Path("M8 52h32q4-30 20-30t20 30h32", "g-line").Circle(42, 50, 3, "g-fill").Circle(78, 50, 3, "g-fill"),
         ["reading.consumption"] = s => s.Path("M44 14h32v6h-32zM44 58h32v6h-32z", "clamp-block").Rect(48, 20, 24, 38, "g-bar t-upper-looper", 1).Path("M72 40q24 0 36 20", "g-thread t-upper-looper"),
 
         ["setting.dial"] = s => Dial(s, 60, 38, 40),
@@ -46,12 +37,9 @@ public static class GlossaryDrawings
         ["setting.tension-disc"] = s => Disc(s, 14, ""),
         ["setting.tighter"] = s => Disc(s, 2, "M22 38h16m-6-5l6 5-6 5M98 38h-16m6-5l-6 5 6 5"),
         ["setting.looser"] = s => Disc(s, 26, "M24 38h-16m6-5l-6 5 6 5M96 38h16m-6-5l6 5-6 5"),
-        ["setting.stitch-length"] = s => s.Line(8, 48, 112, 48, "d-axis").Path("M14 48h28M46 48h28M78 48h28", "g-thread t-needle-left").Measure(44, 76, 32, "").Circle(44, 48, 3, "g-fill").Circle(76, 48, 3, "g-fill"),
         ["setting.differential"] = s => s.Path("M14 52l6-8 6 8 6-8 6 8 6-8 6 8z", "g-fill").Path("M70 52l6-8 6 8 6-8 6 8 6-8 6 8z", "g-fill").Path("M16 28h40m-8-6l8 6-8 6", "g-line").Path("M72 28h22m-8-6l8 6-8 6", "g-line"),
         ["setting.cutting-width"] = s => s.Rect(8, 18, 74, 44, "aid-cloth").Line(40, 12, 40, 66, "aid-seam").Path("M82 14v48l10-10v-38z", "clamp-block").Measure(40, 82, 10, ""),
-        ["setting.finger"] = s => s.Path("M10 30h70q10 0 10 6t-10 6h-70z", "clamp-block").Path("M40 28q10-14 20 0t20 0", "g-thread t-upper-looper"),
         ["setting.finger-use"] = s => s.Path("M10 44h66q10 0 10 5t-10 5h-66z", "clamp-block").Path("M34 10v26M60 10v26", "g-line").Path("M31 36l3 8 3-8zM57 36l3 8 3-8z", "g-fill"),
-        ["setting.zigzag-width"] = s => s.Rect(10, 14, 100, 48, "aid-cloth", 2).Path("M14 22l14 32 14-32 14 32 14-32 14 32 14-32", "g-thread t-needle").Path("M104 22h10M104 54h10M109 22v32", "d-measure"),
         ["setting.guide-distance"] = s => s.Rect(10, 16, 90, 40, "aid-cloth", 1).Line(10, 56, 100, 56, "g-line").Line(10, 26, 100, 26, "aid-seam").Line(10, 36, 100, 36, "aid-seam").Path("M106 26h8M106 56h8M110 26v30", "d-measure"),
         ["setting.present-state"] = s => Dial(s, 34, 42, -30).Path("M74 14h22v16h-22z", "clamp-block").Path("M82 30h6l-1 28-2 8-2-8z", "needle-steel"),
 
@@ -70,7 +58,6 @@ public static class GlossaryDrawings
         ["machine.clamp"] = s => Clamp(s, true),
         ["machine.gauge"] = s => Clamp(s, false).Measure(50, 70, 74, ""),
         ["machine.knife"] = s => s.Path("M44 8h26v48l-26 12z", "clamp-block").Line(44, 60, 70, 48, "g-line").Rect(8, 58, 36, 8, "aid-cloth"),
-        ["machine.loop-width"] = s => Loops(s.Rect(10, 24, 100, 38, "aid-cloth", 2), 10, 24, 6).Measure(104, 116, 14, ""),
         ["machine.thread-mark"] = s => s.Tag(28, 30, ThreadPosition.NeedleLeft).Tag(60, 30, ThreadPosition.UpperLooper).Tag(92, 30, ThreadPosition.LowerLooper).Line(28, 46, 28, 66, "g-line").Line(60, 46, 60, 66, "g-line").Line(92, 46, 92, 66, "g-line"),
         ["machine.calibration-thread"] = s => s.Path("M40 62l8-46h24l8 46z", "g-bar t-needle-right").Path("M72 24q22 4 34-10", "g-thread t-needle-right"),
         ["machine.looper-order"] = s => s.Tag(24, 38, ThreadPosition.UpperLooper).Tag(60, 38, ThreadPosition.LowerLooper).Tag(96, 38, ThreadPosition.NeedleRight).Path("M40 38h6m-4-4l4 4-4 4M76 38h6m-4-4l4 4-4 4", "g-line"),
@@ -104,15 +91,11 @@ public static class GlossaryDrawings
         ["thread.linear-density"] = s => s.Path("M10 22h100", "g-thread t-needle-right").Path("M10 50h100", "g-thick t-needle-right"),
     };
 
-    private static readonly Dictionary<string, ThreadPosition> Positions = ThreadPositions.All.ToDictionary(p => "position." + p.Id());
-
     /// <summary>The picture of a word; null where words say it better.</summary>
     public static IHtmlContent? Of(string id, string word)
     {
         var draw = Pictures.GetValueOrDefault(id)
-            ?? (Positions.TryGetValue(id, out var position) ? s => Where(s, position)
-            : id.StartsWith("thread.", StringComparison.Ordinal) ? s => Thread(s, ThreadCatalogue.Find(id["thread.".Length..])!)
-            : null);
+            ?? (id.StartsWith("thread.", StringComparison.Ordinal) ? s => Thread(s, ThreadCatalogue.Find(id["thread.".Length..])!) : null);
         if (draw is null)
         {
             return null;
@@ -121,17 +104,6 @@ public static class GlossaryDrawings
         var svg = new Svg(120, 76, word, "drawing glossary-drawing");
         draw(svg);
         return svg.Done();
-    }
-
-    private static Svg Loops(Svg svg, double x, double y, int loops)
-    {
-        var pitch = 100.0 / loops;
-        for (var i = 0; i < loops; i++)
-        {
-            svg.Path(FormattableString.Invariant($"M{Svg.N(x + i * pitch)} {Svg.N(y + 22)}c{Svg.N(pitch * 0.2)} -34 {Svg.N(pitch * 0.8)} -34 {Svg.N(pitch)} 0"), "g-thread t-upper-looper");
-        }
-
-        return svg.Path(FormattableString.Invariant($"M{Svg.N(x)} {Svg.N(y + 22)}h100"), "aid-seam");
     }
 
     private static Svg Dial(Svg svg, double x, double y, double degrees)
@@ -164,36 +136,6 @@ public static class GlossaryDrawings
         "needle-steel").Circle(x, 36, 2.5, "needle-eye");
 
     private static Svg Cloth(Svg svg) => svg.Rect(16, 10, 88, 58, "aid-cloth", 2).Line(20, 10, 20, 68, "aid-selvedge").Line(100, 10, 100, 68, "aid-selvedge");
-
-    private static void Where(Svg svg, ThreadPosition position)
-    {
-        var css = ThreadLook.Class(position);
-        svg.Rect(8, 38, 88, 8, "aid-cloth");
-        switch (position)
-        {
-            // A cover stitch lies on the cloth, between its rows, and round no edge.
-            case ThreadPosition.TopCover:
-                svg.Path("M16 38q10-14 20 0t20 0t20 0t20 0", $"g-thread {css}").Line(32, 30, 32, 52, "d-guide").Line(72, 30, 72, 52, "d-guide");
-                break;
-            case ThreadPosition.ChainLooper:
-                svg.Path("M16 46q10 14 20 0t20 0t20 0t20 0", $"g-thread {css}").Line(32, 30, 32, 52, "d-guide").Line(72, 30, 72, 52, "d-guide");
-                break;
-            case ThreadPosition.UpperLooper:
-                svg.Path("M36 38c16-26 60-20 60 4", $"g-thread {css}");
-                break;
-            case ThreadPosition.LowerLooper:
-                svg.Path("M36 46c16 26 60 20 60-4", $"g-thread {css}");
-                break;
-            case ThreadPosition.Bobbin:
-                svg.Path("M10 54q12-12 24 0t24 0t24 0t14 0", $"g-thread {css}");
-                break;
-            default:
-                svg.Path("M52 8v30M52 46v6", $"g-thread {css}").Path("M49 30h6l-3 12z", "g-fill");
-                break;
-        }
-
-        svg.Tag(20, 18, position);
-    }
 
     private static void Thread(Svg svg, ThreadKind kind)
     {

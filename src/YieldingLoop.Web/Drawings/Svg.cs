@@ -17,8 +17,14 @@ internal sealed class Svg
     public Svg(StringBuilder begun) => text = begun;
 
     /// <summary>Starts a drawing that stands for what <paramref name="title"/> says; one without a title shows what is said beside it.</summary>
-    public Svg(double width, double height, string title, string cssClass)
+    /// <param name="width">Its width.</param>
+    /// <param name="height">Its height.</param>
+    /// <param name="title">What it shows, in words.</param>
+    /// <param name="cssClass">Its classes.</param>
+    /// <param name="into">Where to, where others write into it as well.</param>
+    public Svg(double width, double height, string title, string cssClass, StringBuilder? into = null)
     {
+        text = into ?? text;
         if (title.Length == 0)
         {
             // What it shows stands in words beside it.

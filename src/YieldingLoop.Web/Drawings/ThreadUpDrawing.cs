@@ -2,7 +2,10 @@ using Microsoft.AspNetCore.Html;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.ThreadPaths;
 using YieldingLoop.Core.ThreadUp;
+using YieldingLoop.Web.Drawings.Pull;
 
 namespace YieldingLoop.Web.Drawings;
 
@@ -30,9 +33,23 @@ public static class ThreadUpDrawing
             ThreadUpAct.NeedlePosition => Range(new SettingRange(-((PlainMachine)head).WidestZigzagMm / 2, ((PlainMachine)head).WidestZigzagMm / 2, 0.5), step, "left", "right", "Needle position, mm,"),
             ThreadUpAct.Knife when head is Overlocker { KnifeDial: not null } numbered && !step.Away => Knife(numbered, step),
             ThreadUpAct.Knife when !step.Away => Range(((Overlocker)head).CuttingWidthMm, step, "closer", "further out", "Cutting width, mm,"),
+            ThreadUpAct.Finger when head is Overlocker sewn && Choices(plan, sewn) is [var right, ..] => Seam(right.Example with { View = SeamView.Face, Part = MachinePart.Finger }, $"The loops round the finger “{right.Finger.Name}”, from the face."),
+            ThreadUpAct.Finger => Seam(SeamExamples.Words["setting.finger"], "The loops round the finger, from the face."),
+            ThreadUpAct.Stitch or ThreadUpAct.ChooseAgain when (StitchCatalogue.Find(step.Name) ?? plan.Wanted.Stitch) is { } chosen => Seam(SeamExamples.Of(chosen), wording.Say($"A seam as it is usually sewn: {chosen.Name}.")),
+            ThreadUpAct.Swatch when plan.Wanted.Stitch is { } sewn => Seam(SeamExamples.Of(sewn), wording.Say($"A strip as it is usually sewn: {sewn.Name}.")),
             _ => Sign(step, wording),
         };
     }
+
+    private static HtmlString Seam(SeamExample example, string title) => new(ExampleDrawing.Draw(example, title));
+
+    /// <summary>The seam a step about finger or seats is for, as it should be and otherwise; empty where that is not known.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <param name="index">Which step, from 0.</param>
+    public static IReadOnlyList<SmallPicture> ChoicesFor(ThreadUpPlan plan, int index) =>
+        plan.Head is Overlocker machine && plan.Steps[index].Act == ThreadUpAct.Finger ? ChoicePictures.Of([.. Choices(plan, machine).Where(c => c.Wrong != WrongChoice.Seat)]) : [];
+
+    private static IReadOnlyList<SeamChoice> Choices(ThreadUpPlan plan, Overlocker machine) => SeamChoices.Of(plan.Wanted, machine);
 
     /// <summary>Two seats whose tips are compared after a needle was put in; null where there is nothing to compare.</summary>
     public static (Seat Left, Seat Right)? TipsFor(ThreadUpPlan plan, int index)
@@ -75,18 +92,15 @@ public static class ThreadUpDrawing
             ThreadUpAct.FootDown => "The presser foot down.",
             ThreadUpAct.KnifeAway => "The knife swung away from the edge.",
             ThreadUpAct.KnifeBack => "The knife back beside the edge.",
-            ThreadUpAct.ChooseAgain => "Rows of stitches to choose from.",
             ThreadUpAct.CloseCovers => "Looper cover and cloth plate closed.",
             ThreadUpAct.ClearAway => "A machine with nothing on it.",
             ThreadUpAct.ChangeOver => "One half of the machine in the place of the other.",
             ThreadUpAct.Converter => "The converter over the upper looper.",
-            ThreadUpAct.Finger => "The stitch finger beside the needle.",
             ThreadUpAct.Plate => "A needle plate with its slot.",
             ThreadUpAct.Foot => "A presser foot on its ankle.",
             ThreadUpAct.Knife => "The knife swung away from the edge.",
-            ThreadUpAct.Stitch => "Rows of stitches to choose from.",
             ThreadUpAct.WindBobbin => "A bobbin from the side, thread wound between its two rims.",
-            _ => "A sewn strip beside a ruler.",
+            _ => "A strip beside a ruler.",
         }), "drawing sign");
         switch (step.Act)
         {
@@ -111,9 +125,6 @@ public static class ThreadUpDrawing
             case ThreadUpAct.ChangeOver:
                 svg.Path("M20 60q100 -56 200 0m-24 -16l24 16 -28 12M220 100q-100 56 -200 0m24 16l-24 -16 28 -12", "g-line").Rect(92, 62, 56, 36, "clamp-block", 6);
                 break;
-            case ThreadUpAct.Finger:
-                svg.Path("M20 74h150q20 0 20 10t-20 10h-150z", "clamp-block").Path("M96 10h8l-2 44 -2 12 -2 -12z", "needle-steel").Path("M84 70q18 -26 36 0t36 0", "g-thread t-upper-looper");
-                break;
             case ThreadUpAct.Converter:
                 svg.Path("M150 128q-4 -76 -96 -80l-14 10q62 14 74 70z", "clamp-block").Circle(56, 56, 6, "needle-eye").Path("M30 34h56q12 0 12 12v16", "g-line").Path("M92 54l6 10 8 -8", "g-line");
                 break;
@@ -135,9 +146,6 @@ public static class ThreadUpDrawing
             case ThreadUpAct.Knife or ThreadUpAct.KnifeAway:
                 svg.Path("M92 20h50v84l-50 24z", "clamp-block").Path("M160 92q34 -6 40 -48m-13 10l13 -10 8 14", "g-line").Rect(16, 134, 76, 14, "aid-cloth");
                 break;
-            case ThreadUpAct.Stitch or ThreadUpAct.ChooseAgain:
-                svg.Path("M24 36h24m12 0h24m12 0h24m12 0h24m12 0h24", "g-thread t-needle").Path("M24 94l18 -28 18 28 18 -28 18 28 18 -28 18 28 18 -28 18 28 18 -28 18 28", "g-thread t-needle").Path("M24 128h190", "g-dash");
-                break;
             case ThreadUpAct.WindBobbin:
                 svg.Rect(66, 30, 12, 100, "clamp-block", 4).Rect(162, 30, 12, 100, "clamp-block", 4).Rect(78, 66, 84, 28, "needle-shank");
                 for (var turn = 0; turn < 8; turn++)
@@ -148,7 +156,7 @@ public static class ThreadUpDrawing
                 svg.Path("M160 48q40 -10 66 -34", "g-thread t-bobbin");
                 break;
             default:
-                svg.Path("M20 40h190l-6 10 6 10 -6 10 6 10 -6 10h-180l-6 -10 6 -10 -6 -10 6 -10z", "aid-cloth").Path("M24 66h180", "aid-seam").Rect(20, 106, 194, 22, "aid-window", 2).Path("M40 106v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10", "g-line");
+                svg.Path("M20 40h190l-6 10 6 10 -6 10 6 10 -6 10h-180l-6 -10 6 -10 -6 -10 6 -10z", "aid-cloth").Rect(20, 106, 194, 22, "aid-window", 2).Path("M40 106v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10m20 -10v10", "g-line");
                 break;
         }
 

@@ -21,7 +21,7 @@ public sealed class PhotosModel(Photos photos, Wording wording) : PageModel
             return NotFound();
         }
 
-        Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        Response.Headers.CacheControl = Startup.Caching.ForGood;
         return File(jpeg, "image/jpeg");
     }
 

@@ -2,8 +2,10 @@ using System.Globalization;
 using System.Net.Mime;
 using System.Text;
 using System.Xml;
+using AngleSharp.Dom;
 using AngleSharp.Html.Parser;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Primitives;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Drawings.Files;
@@ -18,6 +20,9 @@ internal static class DrawingFiles
 {
     /// <summary>Its name in an address.</summary>
     public const string Name = "svg";
+
+    /// <summary>The seam from its end, by its name in place of a number, and without words.</summary>
+    public const string Edge = "edge";
 
     public static void UseDrawingFiles(this IApplicationBuilder app)
     {
@@ -44,11 +49,17 @@ internal static class DrawingFiles
 
             var page = await new HtmlParser().ParseDocumentAsync(Encoding.UTF8.GetString(made.ToArray()));
             var drawings = DrawingFile.In(page);
-            if (context.Request.Query[Name] is not [{ } text] || !int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) || number < 1 || number > drawings.Count)
+            if (Find(drawings, context.Request.Query[Name]) is not { } drawing)
             {
                 response.Clear();
                 response.StatusCode = StatusCodes.Status404NotFound;
                 return;
+            }
+
+            if (context.Request.Query[Name] is [Edge])
+            {
+                // Where it is asked for by name, words stand beside it.
+                drawing.QuerySelectorAll("text").ToList().ForEach(t => t.Remove());
             }
 
             var threads = await ThreadsAsync(context, page.QuerySelector("link[href*='threads.css']")?.GetAttribute("href"));
@@ -57,15 +68,20 @@ internal static class DrawingFiles
             var file = new MemoryStream();
             await using (var writer = XmlWriter.Create(file, new() { Async = true, Encoding = new UTF8Encoding(false) }))
             {
-                await DrawingFile.Of(drawings[number - 1], title, rules).WriteToAsync(writer, context.RequestAborted);
+                await DrawingFile.Of(drawing, title, rules).WriteToAsync(writer, context.RequestAborted);
             }
 
             response.ContentType = "image/svg+xml";
             response.ContentLength = null;
-            response.Headers.ContentDisposition = $"inline; filename=\"yielding-loop-{number}.svg\"";
+            response.Headers.ContentDisposition = $"inline; filename=\"yielding-loop-{context.Request.Query[Name]}.svg\"";
             await sent.WriteAsync(file.ToArray(), context.RequestAborted);
         }));
     }
+
+    /// <summary>The drawing of that number, or the first seam from its end.</summary>
+    private static IElement? Find(IReadOnlyList<IElement> drawings, StringValues asked) => asked is not [{ } text] ? null
+        : text == Edge ? drawings.FirstOrDefault(d => d.Matches(".pull-edge .pull-edge-drawing"))
+        : int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number >= 1 && number <= drawings.Count ? drawings[number - 1] : null;
 
     /// <summary>The thread colours of the page: those of a machine's marks, those a set-up froze, or the product's own.</summary>
     private static async Task<string> ThreadsAsync(HttpContext context, string? href)

@@ -23,7 +23,7 @@ public static partial class DrawingFile
     /// <summary>Attributes that place or shape something.</summary>
     private static readonly HashSet<string> Shape =
     [
-        "id", "d", "x", "y", "x1", "y1", "x2", "y2", "cx", "cy", "r", "rx", "ry", "width", "height", "points", "transform", "viewBox", "patternUnits", "patternTransform", "preserveAspectRatio",
+        "id", "d", "clip-path", "x", "y", "x1", "y1", "x2", "y2", "cx", "cy", "r", "rx", "ry", "width", "height", "points", "transform", "viewBox", "patternUnits", "patternTransform", "preserveAspectRatio",
     ];
 
     /// <summary>Parts that are there to be taken hold of, or that nothing shows yet.</summary>

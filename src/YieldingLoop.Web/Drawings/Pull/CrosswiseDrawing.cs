@@ -55,7 +55,7 @@ public sealed class CrosswiseDrawing(CrosswiseFrames frames, ThreadBody body, Pu
     private StringBuilder Begin(string title, CrosswiseFrame shown)
     {
         var svg = new StringBuilder(2048);
-        svg.Append(Inv($"<svg class=\"drawing pull-crosswise-drawing\" viewBox=\"0 0 {N(Width)} {N(Height)}\" role=\"group\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\"><defs>"));
+        svg.Append(Inv($"<svg class=\"drawing seam-drawn pull-crosswise-drawing\" viewBox=\"0 0 {N(Width)} {N(Height)}\" role=\"group\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\"><defs>"));
         svg.Append(Inv($"<path id=\"x{suffix}-0\" data-crosswise=\"\" d=\"{PathOf(shown.Points)}\"/><g id=\"x{suffix}-body\" class=\"{body.Css}\"{body.Attribute}>"));
         body.Draw(svg, $"x{suffix}-0", Scale);
         svg.Append("</g>").Append(cloth.Pattern("x" + suffix, Scale)).Append("</defs><g class=\"threads\">");

@@ -16,7 +16,7 @@ public static class CurlDrawing
     public static IHtmlContent Draw(Curl curl, Stitch stitch)
     {
         var to = curl switch { Curl.Left => -Aside, Curl.Right => Aside, _ => 0 };
-        var svg = new Svg(Width, Height, $"The strip from above, the foot nearest: it leaves {(curl switch { Curl.Left => "curving to the left", Curl.Right => "curving to the right", _ => "straight" })}.", "drawing look-curl");
+        var svg = new Svg(Width, Height, $"The strip from above, the foot nearest: it leaves {(curl switch { Curl.Left => "curving to the left", Curl.Right => "curving to the right", _ => "straight" })}.", "drawing seam-drawn look-curl");
         // The seam lies at the right edge where the stitch trims it, and in the middle of the strip elsewhere.
         var seam = stitch.NeedsLoopWidth ? Half - 9 : 0;
         svg.Path($"{Side(-Half, to)}L{N(Middle + Half + to)} {N(Ends + Tilt(Half, to))}{Return(Half, to)}Z", "pull-strip");

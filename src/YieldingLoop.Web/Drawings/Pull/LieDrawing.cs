@@ -17,7 +17,7 @@ public static class LieDrawing
 
     public static IHtmlContent Draw(SeamLie lie, string title)
     {
-        var svg = new Svg(Width, Height, title, "drawing pull-lie-drawing");
+        var svg = new Svg(Width, Height, title, "drawing seam-drawn pull-lie-drawing");
         var growth = lie.GrowthPercent ?? 0;
         var length = EndOf(growth) - Left;
         svg.Rect(Left, 62, Unsewn, Thick, "pull-strip", 1).Text(Left, 82, "unsewn", "d-small");

@@ -92,7 +92,7 @@ public sealed class LookDrawing(MatchLook look, SeamCase seam, Setup setup, Pull
     private string Opened(double gapMm, string suffix)
     {
         // Both at one scale: that of the wider.
-        var frames = CrosswiseFrames.Taut(seam, SeamAssessment.Of(seam), [gapMm, look.Pictures.Max(p => p.Figure)]);
+        var frames = CrosswiseFrames.Taut(seam.Geometry, Laid(seam), [gapMm, look.Pictures.Max(p => p.Figure)]);
         var laid = seam.Threads.First(t => t.Laid.Position == frames.Thread).Laid;
         return new CrosswiseDrawing(frames, ThreadBody.Of(laid, setup), cloth, false, suffix)
             .Still(0, wording.Say($"The seam from the right side of the garment, opened, with the {frames.Thread.Name()}’s thread between its two sides.")).ToString()!;

@@ -140,8 +140,7 @@ public sealed class MatchDrawing
 
     private IReadOnlyList<MatchView> Opened()
     {
-        var figures = SeamAssessment.Of(seam);
-        var frames = CrosswiseFrames.Taut(seam, figures, scale.Values);
+        var frames = CrosswiseFrames.Taut(seam.Geometry, Laid(seam), scale.Values);
         var body = Bodies(seam, 0).First(b => b.Laid.Position == frames.Thread);
         var drawing = new CrosswiseDrawing(frames, body, cloth, setup.Flatlock.Or(false));
         PerMm = drawing.Scale;

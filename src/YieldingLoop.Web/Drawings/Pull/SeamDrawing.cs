@@ -13,6 +13,9 @@ namespace YieldingLoop.Web.Drawings.Pull;
 /// </summary>
 public class SeamDrawing
 {
+    /// <summary>How thick the finger is drawn, mm, and how far along the picture it reaches.</summary>
+    private const double FingerMm = 0.7, FingerShare = 0.55;
+
     private readonly StitchPieces pieces;
     private readonly PullLayout layout;
     private readonly IReadOnlyList<ThreadBody> bodies;
@@ -37,6 +40,9 @@ public class SeamDrawing
     /// <summary>The stitch at rest.</summary>
     protected DrawnStitch Rest { get; }
 
+    /// <summary>Whether it is shown so small that letters and words would only be specks.</summary>
+    public bool Bare { get; init; }
+
     /// <summary>What sets its identifiers apart from those of other seams on the page.</summary>
     protected string Suffix => suffix;
 
@@ -50,10 +56,13 @@ public class SeamDrawing
     {
         var svg = Begin(window, title, css);
         Defs(svg, window);
-        Seam(svg, window, -1, Repeats(window), Cloth(window, -window.Left, window.Width));
+        Seam(svg, window, First(window), Repeats(window), Cloth(window, -window.Left, window.Width));
         Letters(svg, window, near);
         return Done(svg);
     }
+
+    /// <summary>The repeat that the cloth begins with, counted from the beginning of the seam.</summary>
+    private int First(PullWindow window) => -(int)Math.Ceiling(window.Left / (Rest.AdvanceMm * window.Scale)) - 1;
 
     private int Repeats(PullWindow window) => (int)Math.Ceiling((window.Width - window.Left) / (Rest.AdvanceMm * window.Scale)) + 1;
 
@@ -65,18 +74,95 @@ public class SeamDrawing
     /// <param name="title">What it shows, in words.</param>
     /// <param name="allowance">A layer that lies on this side of the cloth: where its raw edge runs, mm across, from the left of the picture, 0, to its right, 1; null for none.</param>
     /// <param name="ring">A place that a ring is drawn round; null for none.</param>
-    public string Brief(StrandSide near, string title, Func<double, double>? allowance = null, PathPoint? ring = null)
+    /// <param name="part">What of the machine is drawn into it.</param>
+    public string Brief(StrandSide near, string title, Func<double, double>? allowance = null, PathPoint? ring = null, MachinePart part = MachinePart.None)
     {
         var window = near == StrandSide.Face ? layout.SmallFace : layout.Back;
         var id = Id(window);
         var svg = Begin(window, title, near == StrandSide.Face ? "pull-face-drawing" : "pull-back-drawing");
+        var layers = Layers(near);
+        svg.Append("<defs>").Append(cloth.Pattern(id, window.Scale));
+        LayerDefs(svg, window, layers);
+        svg.Append("</defs><g class=\"threads\">");
+        var covered = false;
+        foreach (var (n, layer) in layers.Index())
+        {
+            if (!covered && layer.Key.Side == near)
+            {
+                svg.Append("</g>").Append(Cloth(window, -window.Left, window.Width)).Append(allowance is null ? "" : Allowance(window, allowance)).Append(part == MachinePart.Finger ? Finger(window) : "").Append("<g class=\"threads\">");
+                covered = true;
+            }
+
+            for (var i = First(window); i < Repeats(window); i++)
+            {
+                svg.Append(Inv($"<use href=\"#{id}{n}\" x=\"{N(i * Rest.AdvanceMm * window.Scale)}\"/>"));
+            }
+        }
+
+        svg.Append("</g>");
+        if (ring is { } round)
+        {
+            svg.Append(Inv($"<circle class=\"look-ring\" cx=\"{N(window.X(round))}\" cy=\"{N(window.Y(round))}\" r=\"24\"/>"));
+        }
+
+        if (part == MachinePart.LoopWidth)
+        {
+            double x = window.Width - 26, from = window.Y(new(0, 0, 0)), to = window.Y(new(0, Rest.Measures.ReachMm, 0));
+            foreach (var css in new[] { "seam-measure seam-halo", "seam-measure" })
+            {
+                svg.Append(Inv($"<path class=\"{css}\" d=\"M{N(x)} {N(from)}V{N(to)}M{N(x - 10)} {N(from)}h20M{N(x - 10)} {N(to)}h20\"/>"));
+            }
+        }
+
+        Letters(svg, window, near);
+        return Done(svg).Value!;
+    }
+
+    /// <summary>The finger, on the cloth where the loops end, which lie over it until they slide off its tip.</summary>
+    private string Finger(PullWindow window)
+    {
+        double thick = FingerMm * window.Scale, top = window.Y(new(0, Rest.Measures.ReachMm - FingerMm, 0)), tip = FingerShare * window.Width;
+        return Inv($"<path class=\"seam-finger\" d=\"M0 {N(top)}H{N(tip)}Q{N(tip + 1.6 * thick)} {N(top + thick / 2)} {N(tip)} {N(top + thick)}H0Z\"/>");
+    }
+
+    /// <summary>What lies on one side of cloth that somebody else draws.</summary>
+    /// <param name="svg">Where to.</param>
+    /// <param name="window">Where everything stands.</param>
+    /// <param name="near">The side.</param>
+    /// <param name="repeats">How many repeats.</param>
+    public void Onto(StringBuilder svg, PullWindow window, StrandSide near, int repeats)
+    {
+        var layers = Layers(near);
+        svg.Append("<defs>");
+        LayerDefs(svg, window, layers);
+        svg.Append("</defs><g class=\"threads\">");
+        foreach (var (n, _) in layers.Index().Where(l => l.Item.Key.Side == near))
+        {
+            for (var i = 0; i < repeats; i++)
+            {
+                svg.Append(Inv($"<use href=\"#{Id(window)}{n}\" x=\"{N(i * Rest.AdvanceMm * window.Scale)}\"/>"));
+            }
+        }
+
+        svg.Append("</g>");
+    }
+
+    /// <summary>The pieces by side and layer, as they lie over each other seen from a side.</summary>
+    private List<IGrouping<(StrandSide Side, int Layer), Strand>> Layers(StrandSide near)
+    {
         var layers = pieces.Strands.GroupBy(s => (s.Side, s.Layer)).OrderBy(g => g.Key).ToList();
         if (near == StrandSide.Back)
         {
             layers.Reverse();
         }
 
-        svg.Append("<defs>").Append(cloth.Pattern(id, window.Scale));
+        return layers;
+    }
+
+    /// <summary>Each layer once: what one thread has in it is one path.</summary>
+    private void LayerDefs(StringBuilder svg, PullWindow window, IEnumerable<IGrouping<(StrandSide Side, int Layer), Strand>> layers)
+    {
+        var id = Id(window);
         foreach (var (n, layer) in layers.Index())
         {
             var threads = layer.GroupBy(s => s.Thread).ToList();
@@ -95,31 +181,6 @@ public class SeamDrawing
 
             svg.Append("</g>");
         }
-
-        svg.Append("</defs><g class=\"threads\">");
-        var covered = false;
-        foreach (var (n, layer) in layers.Index())
-        {
-            if (!covered && layer.Key.Side == near)
-            {
-                svg.Append("</g>").Append(Cloth(window, -window.Left, window.Width)).Append(allowance is null ? "" : Allowance(window, allowance)).Append("<g class=\"threads\">");
-                covered = true;
-            }
-
-            for (var i = -1; i < Repeats(window); i++)
-            {
-                svg.Append(Inv($"<use href=\"#{id}{n}\" x=\"{N(i * Rest.AdvanceMm * window.Scale)}\"/>"));
-            }
-        }
-
-        svg.Append("</g>");
-        if (ring is { } round)
-        {
-            svg.Append(Inv($"<circle class=\"look-ring\" cx=\"{N(window.X(round))}\" cy=\"{N(window.Y(round))}\" r=\"24\"/>"));
-        }
-
-        Letters(svg, window, near);
-        return Done(svg).Value!;
     }
 
     /// <summary>
@@ -133,7 +194,7 @@ public class SeamDrawing
         var window = layout.Face;
         double width = layout.Back.Width, top = window.Middle + (layout.LowMm - 1.5) * window.Scale, height = (layout.HighMm - layout.LowMm + 3) * window.Scale;
         var svg = new StringBuilder(2048);
-        svg.Append(Inv($"<svg class=\"drawing pull-flat-drawing\" viewBox=\"{N(window.Left)} {N(top)} {N(width)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">"));
+        svg.Append(Inv($"<svg class=\"drawing seam-drawn pull-flat-drawing\" viewBox=\"{N(window.Left)} {N(top)} {N(width)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">"));
         if (alone)
         {
             Defs(svg, window);
@@ -176,7 +237,7 @@ public class SeamDrawing
             svg.Append("</g>");
         }
 
-        new Svg(svg).Text(8, 20, "Edge, from its end", "d-label");
+        EdgeName(svg);
         return Done(svg).Value!;
     }
 
@@ -196,15 +257,23 @@ public class SeamDrawing
             svg.Append(Inv($"<use href=\"#{Id(window)}-body-{index[strand]}\" data-t=\"{strand.Thread}\"/>"));
         }
 
-        new Svg(svg).Text(8, 20, "Edge, from its end", "d-label");
+        EdgeName(svg);
         return Done(svg);
+    }
+
+    private void EdgeName(StringBuilder svg)
+    {
+        if (!Bare)
+        {
+            new Svg(svg).Text(8, 20, "Edge, from its end", "d-label");
+        }
     }
 
     /// <summary>Begins a drawing.</summary>
     protected static StringBuilder Begin(PullWindow window, string title, string css)
     {
         var svg = new StringBuilder(8192);
-        return svg.Append(Inv($"<svg class=\"drawing {css}\" viewBox=\"0 0 {N(window.Width)} {N(window.Height)}\" role=\"group\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">"));
+        return svg.Append(Inv($"<svg class=\"drawing seam-drawn {css}\" viewBox=\"0 0 {N(window.Width)} {N(window.Height)}\" role=\"group\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">"));
     }
 
     /// <summary>Ends it.</summary>
@@ -324,6 +393,11 @@ public class SeamDrawing
     /// <summary>The letters of the threads that are seen from a side, at the left, each as high as its thread.</summary>
     protected void Letters(StringBuilder svg, PullWindow window, StrandSide near)
     {
+        if (Bare)
+        {
+            return;
+        }
+
         var seen = new List<(double Y, ThreadPosition Position)>();
         foreach (var group in pieces.Strands.Where(s => s.Side == near).GroupBy(s => s.Thread))
         {

@@ -24,8 +24,11 @@ public sealed record ThreadBody(LaidThread Laid, string? Colour)
     /// <summary>How much thicker than the model has it.</summary>
     public double Thicker { get; init; } = 1;
 
+    /// <summary>Whether another thread is meant, and this one stands back.</summary>
+    public bool Pale { get; init; }
+
     /// <summary>Its classes: the position's colour, and what it is made like.</summary>
-    public string Css => $"th {ThreadLook.Class(Laid.Position)}{(Real is null ? "" : " has-colour")}{(Laid.Kind.Textured ? " th-textured" : "")}";
+    public string Css => $"th {ThreadLook.Class(Laid.Position)}{(Real is null ? "" : " has-colour")}{(Laid.Kind.Textured ? " th-textured" : "")}{(Pale ? " th-pale" : "")}";
 
     /// <summary>Its real colour as an attribute, with a blank before it; empty where nobody noted it.</summary>
     public string Attribute => Real is { } real ? $" stroke=\"{real}\"" : "";

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Pages.Shared;
@@ -8,7 +9,7 @@ using YieldingLoop.Web.Pages.Shared;
 namespace YieldingLoop.Web.Pages.Setups;
 
 /// <summary>The card to pin by the machine: A5, or an A5 laid on A4 or Letter with cut marks.</summary>
-public sealed class PrintModel(Workroom workroom) : PageModel
+public sealed class PrintModel(Workroom workroom, Wording wording) : PageModel
 {
     /// <summary>Papers, with the name shown.</summary>
     public static IReadOnlyList<(string Id, string Name)> Papers { get; } = [("a5", "A5"), ("a4", "A5 on A4"), ("letter", "A5 on Letter")];
@@ -31,7 +32,8 @@ public sealed class PrintModel(Workroom workroom) : PageModel
         }
 
         Row = row;
-        OnPaper = PaperCard.Of(row, SetupCard.Of(row.Snapshot), await KeptRules.OfAsync(workroom, row));
+        var card = SetupCard.Of(row.Snapshot);
+        OnPaper = PaperCard.Of(row, card, await KeptRules.OfAsync(workroom, row), PullSheet.Of(card, wording) is not null);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return Page();
     }

@@ -1,6 +1,7 @@
 using System.Globalization;
 using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Store;
+using YieldingLoop.Web.Startup;
 
 namespace YieldingLoop.Web.Pages.Shared;
 
@@ -12,19 +13,24 @@ namespace YieldingLoop.Web.Pages.Shared;
 /// <param name="Stands">How far it is: kept, passed.</param>
 /// <param name="Card">Everything that is set.</param>
 /// <param name="Notes">The user's own notes where they apply.</param>
-public sealed record PaperCard(string Name, string Cloth, int Edition, string Day, string Stands, SetupCard Card, IReadOnlyList<string> Notes)
+/// <param name="Drawing">Address of the seam drawn from its end, as a file; null where there is no drawing of it.</param>
+public sealed record PaperCard(string Name, string Cloth, int Edition, string Day, string Stands, SetupCard Card, IReadOnlyList<string> Notes, string? Drawing)
 {
     /// <summary>Most notes that have room on paper, and most of each, characters.</summary>
     private const int MostNotes = 2, LongestNote = 120;
 
     /// <summary>A kept set-up.</summary>
-    public static PaperCard Of(SetupRow row, SetupCard card, IReadOnlyList<OwnRule> rules) => new(
+    /// <param name="row">The set-up.</param>
+    /// <param name="card">Everything that is set.</param>
+    /// <param name="rules">The user's own notes.</param>
+    /// <param name="drawn">Whether its page draws the seam.</param>
+    public static PaperCard Of(SetupRow row, SetupCard card, IReadOnlyList<OwnRule> rules, bool drawn) => new(
         row.Name, row.Snapshot.Cloth.Name, row.Edition, Written(row.CreatedAt),
-        row.SwatchPassedAt is { } passed ? $"swatch passed {Written(passed)}" : "swatch not yet", card, Short(rules));
+        row.SwatchPassedAt is { } passed ? $"swatch passed {Written(passed)}" : "swatch not yet", card, Short(rules), drawn ? $"/setups/{row.Id}?{DrawingFiles.Name}={DrawingFiles.Edge}" : null);
 
     /// <summary>A set-up that is on screen and not kept.</summary>
-    public static PaperCard NotKept(string name, string cloth, DateTimeOffset now, SetupCard card, IReadOnlyList<OwnRule> rules) =>
-        new(name, cloth, 1, Written(now), "not kept yet, no swatch", card, Short(rules));
+    public static PaperCard NotKept(string name, string cloth, DateTimeOffset now, SetupCard card, IReadOnlyList<OwnRule> rules, string? drawing) =>
+        new(name, cloth, 1, Written(now), "not kept yet, no swatch", card, Short(rules), drawing);
 
     private static string Written(DateTimeOffset moment) => moment.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
 
