@@ -86,6 +86,18 @@ public static class StitchRun
     /// <param name="path">The needle thread's path.</param>
     public static double RowOf(PathPoint[] path) => path.Where(p => p.Through > 0).Average(p => p.Across);
 
+    /// <summary>The stitch with its outermost rows where they are said to be: as its needles pierced the cloth, whatever drew them together since.</summary>
+    /// <param name="stitch">The stitch.</param>
+    /// <param name="threads">Its threads.</param>
+    /// <param name="firstMm">Where the first row lies, mm across.</param>
+    /// <param name="lastMm">Where the last row lies.</param>
+    public static DrawnStitch Spread(DrawnStitch stitch, IReadOnlyList<LaidThread> threads, double firstMm, double lastMm)
+    {
+        var rows = stitch.Threads.Where((_, i) => threads[i].Position.IsNeedle()).Select(RowOf).Order().ToList();
+        var share = (lastMm - firstMm) / (rows[^1] - rows[0]);
+        return stitch with { Threads = [.. stitch.Threads.Select(t => t.Select(p => p with { Across = firstMm + share * (p.Across - rows[0]) }).ToArray())] };
+    }
+
     /// <summary>The run with its rows uneven: the last row, and what holds it, goes away from the first and comes back once.</summary>
     /// <param name="run">The run.</param>
     /// <param name="firstMm">Where the first row lies, mm across.</param>

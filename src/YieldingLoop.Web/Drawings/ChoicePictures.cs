@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Html;
+using Microsoft.Extensions.Caching.Memory;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadPaths;
 using YieldingLoop.Core.Words;
@@ -11,6 +12,11 @@ public static class ChoicePictures
 {
     /// <summary>As far past the edge, or as much wider, as this is not said, mm.</summary>
     private const double HardlyMm = 0.25;
+
+    /// <summary>So many drawings are remembered.</summary>
+    private const int Remembered = 256;
+
+    private static readonly MemoryCache Drawn = new(new MemoryCacheOptions { SizeLimit = Remembered });
 
     /// <summary>The pictures of some choices.</summary>
     /// <param name="choices">The choices, the right one first.</param>
@@ -25,7 +31,13 @@ public static class ChoicePictures
             _ => $"finger “{choice.Finger.Name}”, {Phrase.List([.. choice.Needles.Select(n => n.Name())])}",
         };
         var meaning = Meaning(choice);
-        var drawing = ExampleDrawing.Draw(choice.Example, $"The seam from its end: {name}, {meaning}.", suffix, bare: true);
+        var (example, title) = (choice.Example, $"The seam from its end: {name}, {meaning}.");
+        // The same few are shown on every card of a machine.
+        var drawing = Drawn.GetOrCreate((example.Geometry, string.Join(' ', example.Threads), title, suffix), entry =>
+        {
+            entry.Size = 1;
+            return ExampleDrawing.Draw(example, title, suffix, bare: true);
+        });
         return new(new HtmlString($"<span class=\"choice-seam{(choice.Wrong == WrongChoice.None ? " choice-right" : "")}\">{drawing}</span>"), name, meaning);
     }
 

@@ -54,8 +54,8 @@ public static class HandDrawings
         foreach (var right in new[] { true, false })
         {
             var svg = Begin(head.RoundShank ? $"A round shank from above, its long groove to the {(right ? "front" : "back")}." : $"A shank from above, its flat to the {(right ? "back" : "front")}.");
-            svg.Rect(30, 22, 90, 66, "clamp-block", 6);
-            double y = 55, flat = right ? -1 : 1;
+            svg.Rect(30, 28, 90, 62, "clamp-block", 6);
+            double y = 59, flat = right ? -1 : 1;
             if (head.RoundShank)
             {
                 svg.Circle(75, y, 22, "needle-shank").Path($"M69 {N(y - 22 * flat)}l6 {N(9 * flat)} 6 {N(-9 * flat)}", "g-line");
@@ -66,7 +66,7 @@ public static class HandDrawings
                 svg.Path($"M{N(75 - 18)} {N(y + 12 * flat)}A22 22 0 1 {(right ? 0 : 1)} {N(75 + 18)} {N(y + 12 * flat)}Z", "needle-shank").Path($"M{N(75 - 18)} {N(y + 12 * flat)}h36", "hand-flat");
             }
 
-            svg.Text(75, 17, "back", "d-label", "middle").Text(75, 110, "front", "d-label", "middle");
+            svg.Text(75, 22, "back", "d-label", "middle").Text(75, 112, "front", "d-label", "middle");
             yield return head.RoundShank
                 ? new(svg.Done(), right ? "groove to the front" : "groove to the back", right ? "as it should be" : "backwards: it sews no stitch")
                 : new(svg.Done(), right ? "flat to the back" : "flat to the front", right ? "as it should be" : "backwards: it sews no stitch");
@@ -90,7 +90,7 @@ public static class HandDrawings
         svg.Path("M66 4h14v72l-3 22 -4 12 -4 -12 -3 -22z", "needle-steel").Rect(64, 66, 18, 12, "aid-window", 3);
         svg.Path("M132 72H52q-20 0 -20 -8t20 -6H82", "hand-wire").Rect(112, 58, 36, 28, "needle-shank", 5);
         svg.Path("M6 30q22 8 26 30t-14 52", $"g-thread {ThreadLook.Class(position)}").Path("M96 104h34m-8 -6l8 6 -8 6", "g-line");
-        svg.Text(22, 18, "front", "d-label", "middle").Text(126, 18, "back", "d-label", "middle");
+        svg.Text(28, 22, "front", "d-label", "middle").Text(122, 22, "back", "d-label", "middle");
         return new(svg.Done(), "a threader in the hand", "wire from the back, thread into its loop, and back out");
     }
 

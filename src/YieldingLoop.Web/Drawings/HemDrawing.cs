@@ -22,7 +22,7 @@ public static class HemDrawing
         double Y(double fromFold) => Fold - fromFold * scale;
         var text = new StringBuilder();
         var example = SeamExamples.Hemmed(hem.FarRowMm - hem.NearRowMm, covers);
-        var stitch = example.Drawn();
+        var stitch = StitchRun.Spread(example.Drawn(), example.Threads, 0, hem.FarRowMm - hem.NearRowMm);
         ThreadBody[] bodies = [.. example.Threads.Select(t => new ThreadBody(t, null))];
         var begun = new Svg(Width, Height, FormattableString.Invariant($"The hem from the back: rows {hem.NearRowMm:0.0#} and {hem.FarRowMm:0.0#} mm from the fold, raw edge at {hem.AllowanceMm:0.0#} mm."), "drawing seam-drawn hem-drawing", text);
         begun.Rect(Left, 10, Right - Left, Fold - 10, "aid-cloth");

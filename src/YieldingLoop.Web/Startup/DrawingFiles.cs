@@ -21,7 +21,7 @@ internal static class DrawingFiles
     /// <summary>Its name in an address.</summary>
     public const string Name = "svg";
 
-    /// <summary>The seam from its end, by its name in place of a number, and without words.</summary>
+    /// <summary>The seam from its end, by its name in place of a number, without words and without a ground.</summary>
     public const string Edge = "edge";
 
     public static void UseDrawingFiles(this IApplicationBuilder app)
@@ -56,9 +56,10 @@ internal static class DrawingFiles
                 return;
             }
 
-            if (context.Request.Query[Name] is [Edge])
+            var named = context.Request.Query[Name] is [Edge];
+            if (named)
             {
-                // Where it is asked for by name, words stand beside it.
+                // Where it is asked for by name, words stand beside it, and it lies on paper.
                 drawing.QuerySelectorAll("text").ToList().ForEach(t => t.Remove());
             }
 
@@ -68,7 +69,7 @@ internal static class DrawingFiles
             var file = new MemoryStream();
             await using (var writer = XmlWriter.Create(file, new() { Async = true, Encoding = new UTF8Encoding(false) }))
             {
-                await DrawingFile.Of(drawing, title, rules).WriteToAsync(writer, context.RequestAborted);
+                await DrawingFile.Of(drawing, title, rules, ground: !named).WriteToAsync(writer, context.RequestAborted);
             }
 
             response.ContentType = "image/svg+xml";

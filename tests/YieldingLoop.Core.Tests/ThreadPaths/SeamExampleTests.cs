@@ -61,10 +61,11 @@ public sealed class SeamExampleTests
         Assert.True(Word("reading.gap").OpenMm > SeamLimits.GapGapingMm);
         Assert.True(Word("reading.growth").GrowthPercent > SeamLimits.GrowthTolerancePoints);
         Assert.True(Word("reading.tunnelling").RidgeMm > 0);
-        // The thread lies straight over the stitch that was skipped.
-        double Longest(SeamExample e) => e.Drawn() is var d ? d.Threads[0].Aggregate((At: 0.0, Most: 0.0), (w, p) => p.Through > 0.9 * d.Measures.ThicknessMm / 2 ? (w.At, Math.Max(w.Most, p.Along - w.At)) : (p.Along, w.Most)).Most : 0;
-        var sewn = Word("reading.skip");
-        Assert.InRange(Longest(sewn) / Longest(sewn with { Skips = null }), 1.7, 2.3);
+        // Once in the run the needle thread is not taken down through the cloth.
+        var skipped = Word("reading.skip");
+        static int Dips(PathPoint[] path) => path.Zip(path.Skip(1)).Count(p => p.First.Through >= 0 && p.Second.Through < 0);
+        var (run, one) = (skipped.Drawn(), (skipped with { Skips = null }).Drawn());
+        Assert.Equal((int)Math.Round(run.AdvanceMm / one.AdvanceMm) * Dips(one.Threads[0]) - 1, Dips(run.Threads[0]));
     }
 
     [Fact]
@@ -134,5 +135,18 @@ public sealed class SeamExampleTests
                 Assert.Equal(expected, after.Through, 9);
             }
         }
+    }
+
+    [Theory]
+    [InlineData(4, false)]
+    [InlineData(2.5, false)]
+    [InlineData(5.6, true)]
+    public void The_rows_of_a_hem_lie_where_the_needles_pierce_it(double gaugeMm, bool covers)
+    {
+        var example = SeamExamples.Hemmed(gaugeMm, covers);
+        var drawn = StitchRun.Spread(example.Drawn(), example.Threads, 0, gaugeMm);
+        double[] rows = [.. drawn.Threads.Where((_, i) => example.Threads[i].Position.IsNeedle()).Select(StitchRun.RowOf).Order()];
+        Assert.Equal(2, rows.Length);
+        Assert.Equal((0, gaugeMm), (Math.Round(rows[0], 9), Math.Round(rows[1], 9)));
     }
 }

@@ -36,7 +36,8 @@ public static partial class DrawingFile
     /// <param name="drawing">The drawing, in its page.</param>
     /// <param name="of">What the page is called.</param>
     /// <param name="rules">The stylesheets it is drawn with.</param>
-    public static XDocument Of(IElement drawing, string of, StyleRules rules)
+    /// <param name="ground">Whether it has a ground of its own; else that of wherever it is shown.</param>
+    public static XDocument Of(IElement drawing, string of, StyleRules rules, bool ground = true)
     {
         var around = Around(drawing, rules);
         var root = Written(drawing, around, rules)!;
@@ -49,7 +50,7 @@ public static partial class DrawingFile
         var said = drawing.GetAttribute("aria-label")!;
         root.AddFirst(
             new XElement(Svg + "title", $"{of}: {said}"), new XElement(Svg + "desc", $"{said} Drawn by Yielding Loop, lengths and colours as on its page “{of}”."),
-            new XElement(Svg + "rect", new XAttribute("x", box[0]), new XAttribute("y", box[1]), new XAttribute("width", box[2]), new XAttribute("height", box[3]), new XAttribute("fill", around.GetValueOrDefault("--paper", "#ffffff"))));
+            !ground ? null : new XElement(Svg + "rect", new XAttribute("x", box[0]), new XAttribute("y", box[1]), new XAttribute("width", box[2]), new XAttribute("height", box[3]), new XAttribute("fill", around.GetValueOrDefault("--paper", "#ffffff"))));
         return new XDocument(new XDeclaration("1.0", "utf-8", null), root);
     }
 
