@@ -21,9 +21,10 @@ public class FloorTests
         ["Cloth", "Machines", "Schools"],
         ["Setups", "Cautions"],
         ["Seams"],
-        ["Learning", "ThreadPaths"],
+        ["Learning", "ThreadPaths", "Faults"],
         ["Procedures", "OwnRules"],
         ["Planning", "Swatches", "ThreadUp"],
+        ["SimulatedMachine", "Coach"],
         ["Settings"],
     ];
 

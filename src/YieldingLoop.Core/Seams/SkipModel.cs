@@ -59,7 +59,7 @@ public static class SkipModel
         1 - Math.Pow(1 - chancePerStitch, stitches);
 
     /// <summary>What the point adds: of the rows that apply the largest, nothing where none does.</summary>
-    private static double PointScore(NeedlePoint point, NeedleCloth cloth, bool universalOnHeavyStretch)
+    internal static double PointScore(NeedlePoint point, NeedleCloth cloth, bool universalOnHeavyStretch)
     {
         if (!cloth.Knit)
         {

@@ -1,0 +1,158 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Text.Json;
+using YieldingLoop.Core.Coach;
+using YieldingLoop.Core.Faults;
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.SimulatedMachine;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Bench;
+
+/// <summary>The coach against simulated machines, beside two people who go by rules: one looks in the trade's order first, one turns first.</summary>
+internal static class CoachTrials
+{
+    /// <summary>More swatches than this are unsolved, and cost so many minutes; a pass with a fault in effect costs these on top.</summary>
+    private const int MostSwatches = 12;
+
+    private const double UnsolvedMinutes = 60, HiddenMinutes = 10, SwatchMinutes = 3;
+
+    private static readonly JsonSerializerOptions Line = new(JsonSerializerDefaults.Web), Lines = new(JsonSerializerDefaults.Web) { WriteIndented = true };
+
+    private sealed record Ended(int Swatches, double Minutes, bool Solved, bool Hidden, IReadOnlyList<CoachCause>? First, TrialCase Case);
+
+    public static int Run(string[] args)
+    {
+        int machines = Number(args, "--machines", 100), seed = Number(args, "--seed", 1);
+        var wider = args.Contains("--wider") ? 1.3 : 1;
+        var whole = args.Contains("--whole");
+        var cases = new TrialCase[machines];
+        var watch = Stopwatch.StartNew();
+        Parallel.For(0, machines, i => cases[i] = TrialCase.Draw(unchecked(seed * 1_000_000 + i), wider, whole));
+        var drawn = watch.Elapsed.TotalSeconds;
+        watch.Restart();
+        var coached = new Ended[machines];
+        Parallel.For(0, machines, i => coached[i] = Coached(cases[i]));
+        var took = watch.Elapsed.TotalSeconds;
+        var output = new { seed, machines, coach = Sum(coached) };
+        if (args.Contains("--json"))
+        {
+            Console.WriteLine(JsonSerializer.Serialize(output, Line));
+        }
+        else
+        {
+            Console.WriteLine(JsonSerializer.Serialize(output, Lines));
+            Console.WriteLine(FormattableString.Invariant($"drawn in {drawn:0.0} s, coached in {took:0.0} s"));
+            Calibration(coached);
+            foreach (var group in coached.GroupBy(e => e.Case.Plan.StitchId + (e.Case.Plan.Flatlock ? " flatlock" : "") + " " + e.Case.Seam.Job).OrderBy(g => g.Key))
+            {
+                Console.WriteLine(FormattableString.Invariant($"{group.Key}: {group.Count()}, swatches {group.Average(e => e.Swatches):0.00}, minutes {group.Average(e => e.Minutes):0.0}, unsolved {group.Count(e => !e.Solved)}, hidden {group.Count(e => e.Hidden)}"));
+            }
+
+            foreach (var group in coached.GroupBy(e => string.Join('+', e.Case.Truth.Faults.Select(f => f.Fault.Kind.Id() + (f.Sticky ? "*" : "")))).OrderByDescending(g => g.Count()).Take(16))
+            {
+                Console.WriteLine(FormattableString.Invariant($"{group.Key}: {group.Count()}, swatches {group.Average(e => e.Swatches):0.00}, minutes {group.Average(e => e.Minutes):0.0}, unsolved {group.Count(e => !e.Solved)}, hidden {group.Count(e => e.Hidden)}"));
+            }
+        }
+
+        return 0;
+    }
+
+    private static int Number(string[] args, string name, int otherwise) =>
+        Array.IndexOf(args, name) is >= 0 and var at && at + 1 < args.Length ? int.Parse(args[at + 1], CultureInfo.InvariantCulture) : otherwise;
+
+    private static object Sum(Ended[] ended)
+    {
+        double[] swatches = [.. ended.Select(e => e.Solved ? e.Swatches : MostSwatches + 1.0).Order()], minutes = [.. ended.Select(e => e.Minutes).Order()];
+        return new
+        {
+            medianSwatches = swatches[swatches.Length / 2],
+            p95Swatches = swatches[Math.Min(swatches.Length - 1, (int)Math.Ceiling(0.95 * swatches.Length) - 1)],
+            meanMinutes = minutes.Average(),
+            medianMinutes = minutes[minutes.Length / 2],
+            meanMinutesAfterFirstSwatch = ended.Average(e => Math.Max(0, e.Minutes - SwatchMinutes)),
+            unsolvedShare = ended.Count(e => !e.Solved) / (double)ended.Length,
+            hiddenShare = ended.Count(e => e.Hidden) / (double)ended.Length,
+        };
+    }
+
+    private static Ended Coached(TrialCase trial)
+    {
+        var machine = trial.Begin();
+        var coach = new CoachSession(new(trial.Machine, trial.Cloth, trial.Seam, trial.Plan.Setup, trial.Plan.Targets, ChosenSchools.Default));
+        IReadOnlyList<CoachCause>? first = null;
+        double minutes = 0;
+        int swatches = 0, steps = 0;
+        while (++steps < 200)
+        {
+            var step = coach.Next();
+            minutes += step.Minutes;
+            switch (step.Act)
+            {
+                case CoachAct.Keep:
+                    var hidden = machine.InEffect.Count > 0;
+                    return new(swatches, minutes + (hidden ? HiddenMinutes : 0), true, hidden, first, trial);
+                case CoachAct.Sew:
+                    minutes += SwatchMinutes;
+                    swatches++;
+                    coach.Sewn(coach.Now, machine.Sew(coach.Now, trial.Plan.Targets.HoldPercent).Value!);
+                    first ??= coach.Causes();
+                    break;
+                case CoachAct.Look:
+                    coach.Looked(step.Fault!.Value, step.Position, machine.LooksBad(step.Fault.Value, step.Position));
+                    break;
+                case CoachAct.Repair:
+                    machine.PutRight(step.Fault!.Value, step.Position);
+                    coach.Repaired(step.Fault.Value, step.Position);
+                    break;
+                case CoachAct.Change:
+                    Change(machine, step);
+                    coach.Changed(step.Change!.Value, step.Position, step.To);
+                    break;
+                default:
+                    return new(swatches, UnsolvedMinutes, false, machine.InEffect.Count > 0, first, trial);
+            }
+        }
+
+        return new(swatches, UnsolvedMinutes, false, machine.InEffect.Count > 0, first, trial);
+    }
+
+    private static void Change(StandIn machine, CoachStep step)
+    {
+        switch (step.Change)
+        {
+            case CoachChange.Needle:
+                machine.NewNeedle(step.Position!.Value);
+                break;
+            case CoachChange.Finger:
+                machine.SetFinger();
+                break;
+            case CoachChange.RethreadAll:
+                machine.RethreadAll();
+                break;
+        }
+    }
+
+    /// <summary>Of the answers after the first swatch: in every fifth of probability, how many there were and how many were true.</summary>
+    private static void Calibration(Ended[] ended)
+    {
+        var (said, count, right) = (new double[5], new int[5], new int[5]);
+        foreach (var one in ended.Where(e => e.First is not null))
+        {
+            var truth = one.Case.Truth.Faults;
+            foreach (var cause in one.First!)
+            {
+                var fifth = Math.Min(4, (int)(5 * cause.Share));
+                said[fifth] += cause.Share;
+                count[fifth]++;
+                var single = truth.Count == 1 && cause.Fault == truth[0].Fault.Kind && cause.Position == truth[0].Fault.Position;
+                right[fifth] += cause.Several ? truth.Count > 1 ? 1 : 0 : cause.Fault is null ? truth.Count == 0 ? 1 : 0 : single ? 1 : 0;
+            }
+        }
+
+        for (var i = 0; i < 5; i++)
+        {
+            Console.WriteLine(FormattableString.Invariant($"said {said[i] / Math.Max(1, count[i]):0.000}, true {right[i] / (double)Math.Max(1, count[i]):0.000} of {count[i]}"));
+        }
+    }
+}

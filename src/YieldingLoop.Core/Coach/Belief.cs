@@ -1,0 +1,442 @@
+using YieldingLoop.Core.Faults;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Swatches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Coach;
+
+/// <summary>
+/// What the coach believes of a machine: every hypothesis with its weight, and how its feed answers, which no fault changes. Everything that
+/// may be wrong alone, in pairs, or stick, is enumerated.
+/// </summary>
+internal sealed class Belief
+{
+    /// <summary>Shares of what is wrong before anything is known (common practice E4). Working values.</summary>
+    private const double Threaded = 0.60, Needled = 0.15, Parted = 0.10, Two = 0.10, Sticks = 0.10;
+
+    /// <summary>How often a look is right.</summary>
+    private const double LookIsRight = 0.9;
+
+    /// <summary>A thread that broke for no reason that is reckoned with.</summary>
+    private const double BreaksAnyway = 1e-4;
+
+    /// <summary>How much further out, or in, a knife cuts that is off, mm: middle and standard deviation.</summary>
+    private const double KnifeOff = 1.2, KnifeSigma = 0.23;
+
+    /// <summary>Errors of reading, one standard deviation, as practised people make them; cover is read off a picture that the model draws.</summary>
+    private const double MeetingError = 0.2, GapError = 0.1, GrowthError = 1, ShareError = 0.1, CoverError = 0.015;
+
+    /// <summary>A hypothesis so much less likely than the likeliest, in ln, is not worked out any further.</summary>
+    private const double FarBehind = 16;
+
+    private const int Iterations = 3;
+
+    /// <summary>Growth before any swatch: offset and slope, and what is known of them.</summary>
+    private const double GrowthSigma = 0.866, SlopeMean = -22, SlopeSigma = 3.46;
+
+    private readonly CoachModel model;
+    private List<Hypothesis> hypotheses;
+    private readonly double[] growth = [0, SlopeMean];
+    private readonly double[] growthCovariance = [GrowthSigma * GrowthSigma, 0, 0, SlopeSigma * SlopeSigma];
+
+    /// <param name="model">The figures of the seam.</param>
+    /// <param name="setup">The set-up that is wanted.</param>
+    public Belief(CoachModel model, Setup setup)
+    {
+        this.model = model;
+        var (mean, covariance) = model.Prior();
+        var singles = Singles(setup).ToList();
+        var faulty = singles.Sum(s => s.Share);
+        hypotheses = [new([], false, false, Math.Log(1 - faulty), mean, covariance)];
+        foreach (var (fault, share) in singles)
+        {
+            var sticks = fault.Threading ? Sticks : 0;
+            hypotheses.Add(new([fault], false, false, Math.Log(share * (1 - Two) * (1 - sticks)), mean, covariance));
+            if (sticks > 0)
+            {
+                hypotheses.Add(new([fault], true, false, Math.Log(share * (1 - Two) * sticks), mean, covariance));
+            }
+        }
+
+        foreach (var (i, one) in singles.Index())
+        {
+            foreach (var other in singles.Skip(i + 1).Where(o => !(o.Fault.Kind == one.Fault.Kind && o.Fault.Position == one.Fault.Position)))
+            {
+                // Either may have been the first.
+                hypotheses.Add(new([one.Fault, other.Fault], false, false, Math.Log(2 * Two * one.Share * other.Share / faulty), mean, covariance));
+            }
+        }
+
+        Normalize();
+    }
+
+    /// <summary>The hypotheses, the likeliest first.</summary>
+    public IReadOnlyList<Hypothesis> Hypotheses => hypotheses;
+
+    private Belief(Belief from)
+    {
+        (model, hypotheses) = (from.model, [.. from.hypotheses]);
+        growth = [.. from.growth];
+        growthCovariance = [.. from.growthCovariance];
+    }
+
+    /// <summary>The same, to think on without changing this one.</summary>
+    public Belief Copy() => new(this);
+
+    private IEnumerable<(Suspicion Fault, double Share)> Singles(Setup setup)
+    {
+        var (machine, sewn) = (model.Machine, model.Wanted);
+        var threading = FaultEffects.Threading.Where(k => FaultPlaces.Of(k, machine, sewn).Count > 0).ToList();
+        foreach (var kind in threading)
+        {
+            var places = FaultPlaces.Of(kind, machine, sewn);
+            foreach (var place in places)
+            {
+                yield return (new(kind, place), Threaded / threading.Count / places.Count);
+            }
+        }
+
+        var needles = FaultEffects.OfNeedles.Where(k => FaultPlaces.Of(k, machine, sewn).Count > 0).ToList();
+        foreach (var kind in needles)
+        {
+            var places = FaultPlaces.Of(kind, machine, sewn);
+            foreach (var place in places)
+            {
+                yield return (new(kind, place), Needled / needles.Count / places.Count);
+            }
+        }
+
+        if (machine is not Overlocker overlocker || !sewn.Geometry.Stitch.NeedsLoopWidth)
+        {
+            yield break;
+        }
+
+        var now = overlocker.Fingers.FirstOrDefault(f => f.Name == setup.FingerName.Thing());
+        var others = overlocker.Fingers.Where(f => now is not null && f.LoopWidthFromRightMm != now.LoopWidthFromRightMm).ToList();
+        foreach (var other in others)
+        {
+            yield return (new(FaultKind.Finger, null, other.LoopWidthFromRightMm - now!.LoopWidthFromRightMm), Parted / 2 / others.Count);
+        }
+
+        foreach (var off in new[] { -KnifeOff, KnifeOff })
+        {
+            yield return (new(FaultKind.Knife, null, off, KnifeSigma), Parted / (others.Count > 0 ? 2 : 1) / 2);
+        }
+    }
+
+    private void Normalize()
+    {
+        var most = hypotheses.Max(h => h.LogWeight);
+        var all = most + Math.Log(hypotheses.Sum(h => Math.Exp(h.LogWeight - most)));
+        hypotheses = [.. hypotheses.Select(h => h with { LogWeight = h.LogWeight - all }).OrderByDescending(h => h.LogWeight)];
+    }
+
+    /// <summary>A look that was answered.</summary>
+    public void Looked(FaultKind kind, ThreadPosition? position, bool bad)
+    {
+        hypotheses = [.. hypotheses.Select(h => h with { LogWeight = h.LogWeight + Math.Log(h.SeenBy(kind, position) == bad ? LookIsRight : 1 - LookIsRight) })];
+        Normalize();
+    }
+
+    /// <summary>Something was put right; what sticks stays in effect.</summary>
+    public void PutRight(FaultKind kind, ThreadPosition? position) =>
+        hypotheses = [.. hypotheses.Select(h => !h.Faults.Any(f => f.Is(kind, position)) ? h : h.Sticks ? h with { PutRight = true } : h.Without(f => f.Is(kind, position)))];
+
+    /// <summary>Something was changed that takes faults away with it.</summary>
+    public void Removed(Func<Suspicion, bool> gone) => hypotheses = [.. hypotheses.Select(h => h.Without(gone))];
+
+    /// <summary>Growth to be read at a ratio, %, with its standard deviation, errors of reading included.</summary>
+    public (double Mean, double Sigma) GrowthAt(SewnState state)
+    {
+        var (fixedPart, over) = Fed(state);
+        return (fixedPart + growth[0] + growth[1] * over, Math.Sqrt(growthCovariance[0] + 2 * over * growthCovariance[1] + over * over * growthCovariance[3] + GrowthError * GrowthError));
+    }
+
+    /// <summary>What the cloth grows by itself, and the part of the ratio that the slope works on, the limit below 1 kept.</summary>
+    private (double Fixed, double Over) Fed(SewnState state)
+    {
+        var cloth = model.Wanted.Cloth!;
+        var stretch = cloth.GrowthStretchPercent ?? cloth.StretchAlongPercent;
+        var over = state.Differential - 1;
+        var limit = 0.25 * stretch;
+        return over < 0 && growth[1] * over > limit ? (0.10 * stretch * state.FootPressure + limit, 0) : (0.10 * stretch * state.FootPressure, over);
+    }
+
+    /// <summary>A swatch that was sewn and read.</summary>
+    /// <param name="state">What was sewn.</param>
+    /// <param name="read">What was read.</param>
+    /// <param name="requiredPercent">How far it is to hold, %.</param>
+    public void Sewn(SewnState state, SwatchReadings read, double requiredPercent)
+    {
+        if (read.GrowthPercent is { } grew)
+        {
+            Grown(state, grew);
+        }
+
+        var most = double.NegativeInfinity;
+        var after = new List<Hypothesis>(hypotheses.Count);
+        foreach (var hypothesis in hypotheses)
+        {
+            var skips = LogSkips(hypothesis, read);
+            // Far behind already: its distribution does not matter any more.
+            var next = hypothesis.LogWeight + skips < most - FarBehind ? hypothesis with { LogWeight = hypothesis.LogWeight + skips - FarBehind }
+                : read.BrokeAt is { } broke ? Broken(hypothesis, broke)
+                : Read(hypothesis with { LogWeight = hypothesis.LogWeight + skips }, state, read, requiredPercent, most);
+            after.Add(next);
+            most = Math.Max(most, next.LogWeight);
+        }
+
+        hypotheses = after;
+        Normalize();
+    }
+
+    private static Hypothesis Broken(Hypothesis hypothesis, ThreadPosition broke)
+    {
+        var expected = hypothesis.Faults.Any(f => f.Kind == FaultKind.LooperOrder) && broke == ThreadPosition.LowerLooper;
+        return hypothesis with { LogWeight = hypothesis.LogWeight + Math.Log(expected ? 1 : BreaksAnyway) };
+    }
+
+    private void Grown(SewnState state, double grew)
+    {
+        var (fixedPart, over) = Fed(state);
+        double p0 = growthCovariance[0] + over * growthCovariance[1], p1 = growthCovariance[1] + over * growthCovariance[3];
+        var variance = p0 + over * p1 + GrowthError * GrowthError;
+        var off = grew - fixedPart - growth[0] - growth[1] * over;
+        growth[0] += p0 / variance * off;
+        growth[1] += p1 / variance * off;
+        growthCovariance[0] -= p0 * p0 / variance;
+        growthCovariance[1] -= p0 * p1 / variance;
+        growthCovariance[2] = growthCovariance[1];
+        growthCovariance[3] -= p1 * p1 / variance;
+    }
+
+    /// <summary>How likely the skips are that were counted, in ln, leaving out what all hypotheses have alike.</summary>
+    private double LogSkips(Hypothesis hypothesis, SwatchReadings read)
+    {
+        if (read.BrokeAt is not null || read.Skips is not { } all || read.Stitches is not { } stitches || hypothesis.Faults.Any(f => f.Kind == FaultKind.LooperOrder))
+        {
+            // A looper threaded in the wrong order would have broken its thread.
+            return read.BrokeAt is null && hypothesis.Faults.Any(f => f.Kind == FaultKind.LooperOrder) ? Math.Log(BreaksAnyway) : 0;
+        }
+
+        double sum = 0, expected = 0;
+        for (var i = 0; i < model.Threads.Count; i++)
+        {
+            if (!model.Threads[i].Laid.Position.IsNeedle())
+            {
+                continue;
+            }
+
+            var chances = model.SkipChances(i, hypothesis.Faults);
+            if (read.SkipsByPosition is { } rows)
+            {
+                var skipped = rows.GetValueOrDefault(model.Threads[i].Laid.Position);
+                sum += Math.Log(chances.Average(c => Math.Exp(skipped * Math.Log(Math.Max(1e-12, c)) + (stitches - skipped) * Math.Log(1 - Math.Min(c, 1 - 1e-12)))) + 1e-300);
+            }
+            else
+            {
+                expected += stitches * chances.Average();
+            }
+        }
+
+        return read.SkipsByPosition is not null ? sum : all * Math.Log(Math.Max(1e-9, expected)) - expected;
+    }
+
+    private Hypothesis Read(Hypothesis hypothesis, SewnState state, SwatchReadings read, double requiredPercent, double most)
+    {
+        var seen = Observed(state, read);
+        double[] mean = hypothesis.Mean, covariance = hypothesis.Covariance, at = mean;
+        double[] figures = new double[CoachModel.Figures], slopes = new double[(model.Places.Count + 1) * CoachModel.Figures];
+        var blur = hypothesis.Faults.Sum(f => f.AmountSigma * f.AmountSigma);
+        double evidence = 0;
+        for (var i = 0; i < Iterations; i++)
+        {
+            model.Evaluate(state, hypothesis.Faults, at, figures, slopes);
+            var known = seen.Where(s => !double.IsNaN(figures[s.Figure])).ToList();
+            if (known.Count == 0)
+            {
+                (mean, covariance) = (at, hypothesis.Covariance);
+                break;
+            }
+
+            var step = GaussianStep.Of(hypothesis.Mean, hypothesis.Covariance, [.. known.Select(s => Row(state, slopes, s.Figure))],
+                [.. known.Select(s => s.Value - figures[s.Figure])], [.. known.Select(s => s.Sigma * s.Sigma + (s.Figure == CoachModel.Overhang ? blur : 0))], at);
+            (mean, covariance, evidence, at) = (step.Mean, step.Covariance, step.LogEvidence, step.Mean);
+            if (i == 0 && hypothesis.LogWeight + evidence < most - FarBehind - FarBehind)
+            {
+                break;
+            }
+        }
+
+        var next = hypothesis with { LogWeight = hypothesis.LogWeight + evidence, Mean = mean, Covariance = covariance };
+        foreach (var (row, value, sigma) in Bounds(next, state, read, requiredPercent))
+        {
+            next = GaussianStep.Above(next, row, value, sigma);
+        }
+
+        return next;
+    }
+
+    private List<(int Figure, double Value, double Sigma)> Observed(SewnState state, SwatchReadings read)
+    {
+        var seen = new List<(int, double, double)>();
+        void Add(int figure, double? value, double sigma)
+        {
+            if (value is { } number)
+            {
+                seen.Add((figure, number, sigma));
+            }
+        }
+
+        Add(CoachModel.Meeting, read.MeetingLineMm, MeetingError);
+        Add(CoachModel.Gap, read.GapMm, GapError);
+        Add(CoachModel.Overhang, read.OverhangMm, MeetingError);
+        Add(CoachModel.CoverFace, read.CoverFace, CoverError);
+        Add(CoachModel.CoverBack, read.CoverBack, CoverError);
+        Add(CoachModel.LogTunnelling, (read.TunnellingIndex ?? SwatchVerdict.Index(read.Ridge)) is { } index ? Math.Log(Math.Max(0.05, index)) : null, read.TunnellingIndex is null ? 4 * ShareError : ShareError);
+        for (var i = 0; i < model.Threads.Count; i++)
+        {
+            if (read.NeedleLoopMm?.TryGetValue(model.Threads[i].Laid.Position, out var loop) == true)
+            {
+                Add(CoachModel.Loop + i, loop, GapError);
+            }
+        }
+
+        return seen;
+    }
+
+    /// <summary>How a figure answers the state: by each place's a and g, and by s.</summary>
+    private double[] Row(SewnState state, double[] slopes, int figure)
+    {
+        var row = new double[model.Size];
+        for (var place = 0; place < model.Places.Count; place++)
+        {
+            row[place] = slopes[place * CoachModel.Figures + figure];
+            row[model.Places.Count + place] = row[place] * state.Steps[place];
+        }
+
+        row[model.Scale] = slopes[model.Places.Count * CoachModel.Figures + figure];
+        return row;
+    }
+
+    /// <summary>What is known only to lie on one side: an edge that is wrapped or is not, threads that held.</summary>
+    private List<(double[] Row, double Value, double Sigma)> Bounds(Hypothesis hypothesis, SewnState state, SwatchReadings read, double requiredPercent)
+    {
+        var bounds = new List<(double[], double, double)>();
+        double[] figures = new double[CoachModel.Figures], slopes = new double[(model.Places.Count + 1) * CoachModel.Figures];
+        model.Evaluate(state, hypothesis.Faults, hypothesis.Mean, figures, slopes);
+        void Above(int figure, double limit, double sigma, int? theta, double sign)
+        {
+            if (double.IsNaN(figures[figure]))
+            {
+                return;
+            }
+
+            var row = Row(state, slopes, figure);
+            var value = figures[figure] - limit;
+            if (theta is { } kind)
+            {
+                row[kind] = 1;
+                value += hypothesis.Mean[kind];
+            }
+
+            bounds.Add(([.. row.Select(r => sign * r)], sign * value, sigma));
+        }
+
+        if (read.Wrapped is { } wrapped)
+        {
+            Above(CoachModel.Meeting, CoachModel.WrappedFrom(state.Geometry), 0, null, wrapped ? -1 : 1);
+        }
+
+        for (var i = 0; i < model.Threads.Count; i++)
+        {
+            var position = model.Threads[i].Laid.Position;
+            if (read.PoppedAtPercent is { } popped)
+            {
+                Above(CoachModel.LogPop + i, Math.Log(popped), ShareError, model.Theta(i), position == read.PoppedAt ? -1 : 1);
+                if (position == read.PoppedAt)
+                {
+                    Above(CoachModel.LogPop + i, Math.Log(popped) - 2 * ShareError, ShareError, model.Theta(i), 1);
+                }
+            }
+            else if (read.HeldToPercent is { } held)
+            {
+                Above(CoachModel.LogPop + i, Math.Log(Math.Max(held, 0.1)), 0, model.Theta(i), 1);
+            }
+        }
+
+        return bounds;
+    }
+
+    /// <summary>How likely a swatch of a state passes, by one hypothesis.</summary>
+    /// <param name="prepared">The hypothesis with its slopes.</param>
+    /// <param name="state">What would be sewn.</param>
+    /// <param name="targets">What is wanted.</param>
+    public double Passes(Prepared prepared, SewnState state, Targets targets)
+    {
+        var hypothesis = prepared.Hypothesis;
+        if (prepared.Breaks)
+        {
+            return 0;
+        }
+
+        var figures = prepared.Figures;
+        model.Evaluate(state, hypothesis.Faults, hypothesis.Mean, figures);
+        var spread = prepared.Tensions(model, state);
+        double Sigma(int figure, double error)
+        {
+            var variance = error * error;
+            for (var i = 0; i < model.Places.Count; i++)
+            {
+                for (var j = 0; j < model.Places.Count; j++)
+                {
+                    variance += prepared.Slopes[i * CoachModel.Figures + figure] * spread[i * model.Places.Count + j] * prepared.Slopes[j * CoachModel.Figures + figure];
+                }
+            }
+
+            return Math.Sqrt(variance);
+        }
+
+        var chance = 1.0;
+        void Within(int figure, Target? target, double error, Func<double, double>? as_ = null)
+        {
+            if (target is not { } wanted || double.IsNaN(figures[figure]))
+            {
+                return;
+            }
+
+            var sigma = Sigma(figure, error);
+            double Below(double? bound, double otherwise) => bound is { } limit ? NormalDistribution.Below(((as_ is null ? limit : as_(limit)) - figures[figure]) / sigma) : otherwise;
+            chance *= Math.Max(1e-6, Below(wanted.Most, 1) - Below(wanted.Least, 0));
+        }
+
+        if (targets.Wrapped)
+        {
+            chance *= Math.Max(1e-6, NormalDistribution.Below((CoachModel.WrappedFrom(state.Geometry) - figures[CoachModel.Meeting]) / Math.Sqrt(Math.Pow(Sigma(CoachModel.Meeting, 0.02), 2) + prepared.ScaleVariance)));
+        }
+        else if (targets.MeetingLineMm is not null)
+        {
+            Within(CoachModel.Meeting, targets.MeetingLineMm, Math.Sqrt(MeetingError * MeetingError + prepared.ScaleVariance));
+        }
+
+        Within(CoachModel.Gap, targets.GapMm, GapError);
+        Within(CoachModel.Overhang, targets.OverhangMm, Math.Sqrt(MeetingError * MeetingError + hypothesis.Faults.Sum(f => f.AmountSigma * f.AmountSigma)));
+        Within(CoachModel.CoverFace, targets.CoverFace, CoverError);
+        Within(CoachModel.CoverBack, targets.CoverBack, CoverError);
+        Within(CoachModel.LogTunnelling, targets.TunnellingIndex, ShareError, v => Math.Log(Math.Max(0.01, v)));
+        var size = model.Size;
+        for (var i = 0; i < model.Threads.Count; i++)
+        {
+            if (!double.IsNaN(figures[CoachModel.LogPop + i]))
+            {
+                var theta = model.Theta(i);
+                var sigma = Math.Sqrt(Math.Pow(Sigma(CoachModel.LogPop + i, 0), 2) + hypothesis.Covariance[theta * (size + 1)] + 1e-6);
+                chance *= Math.Max(1e-6, NormalDistribution.Below((figures[CoachModel.LogPop + i] + hypothesis.Mean[theta] - Math.Log(Math.Max(0.1, targets.HoldPercent))) / sigma));
+            }
+        }
+
+        return chance * prepared.NoSkip;
+    }
+}

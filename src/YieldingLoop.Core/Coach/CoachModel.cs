@@ -1,0 +1,248 @@
+using YieldingLoop.Core.Faults;
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Stitches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Coach;
+
+/// <summary>What a set-up sews, as far as the coach turns it: how far each dial is from neutral, the cut, the feed.</summary>
+/// <param name="Geometry">The seam as sewn.</param>
+/// <param name="Steps">Numbers tighter than neutral of every place that has a tension, in the order of <see cref="CoachModel.Places"/>; 0 of a bobbin.</param>
+/// <param name="Differential">The differential ratio.</param>
+/// <param name="FootPressure">Foot pressure, 1 normal.</param>
+/// <param name="TapeShare">What tape leaves of the tunnelling index.</param>
+internal sealed record SewnState(SeamGeometry Geometry, double[] Steps, double Differential, double FootPressure, double TapeShare);
+
+/// <summary>
+/// The figures of a seam as functions of what is not known: a tension of each place that is off by a little and answers its dial by a
+/// little more or less (a and g), how far the meeting line moves (s), and θ of each kind of thread. The state of a
+/// hypothesis is [a…, g…, s, ln θ…].
+/// </summary>
+internal sealed class CoachModel
+{
+    /// <summary>Where each figure stands.</summary>
+    public const int Meeting = 0, Gap = 1, Overhang = 2, CoverFace = 3, CoverBack = 4, LogTunnelling = 5, Loop = 6, LogPop = Loop + SeamModel.MostThreads, Figures = LogPop + SeamModel.MostThreads;
+
+    /// <summary>Prior of a, of g and of s, mean and standard deviation: uniform ranges by their moments.</summary>
+    private const double OffsetSigma = 0.2115, GainMean = 0.235, GainSigma = 0.0664, MeetingMean = 2.25, MeetingSigma = 0.433, PopSigma = 0.25;
+
+    /// <summary>Step of the differences that slopes are taken from, in ln T.</summary>
+    private const double Difference = 0.04;
+
+    private readonly SetThread[] threads;
+    private readonly double[] baseLog;
+    private readonly int[] placeOf;
+    private readonly int[] kindOf;
+
+    /// <param name="machine">The machine, or the half of a convertible one.</param>
+    /// <param name="wanted">The set-up that is wanted, as the seam model reads it.</param>
+    public CoachModel(Machine machine, SeamCase wanted)
+    {
+        Machine = machine;
+        Wanted = wanted;
+        threads = [.. wanted.Threads];
+        Places = [.. threads.Select(t => machine.DialPlaceOf(t.Laid.Position) ?? t.Laid.Position).Distinct()];
+        HasDial = [.. Places.Select(p => threads.Any(t => machine.DialPlaceOf(t.Laid.Position) == p))];
+        placeOf = [.. threads.Select(t => Places.IndexOf(machine.DialPlaceOf(t.Laid.Position) ?? t.Laid.Position))];
+        var kinds = threads.Select(t => t.Laid.Kind.Id).Distinct().ToList();
+        kindOf = [.. threads.Select(t => kinds.IndexOf(t.Laid.Kind.Id))];
+        Kinds = kinds.Count;
+        baseLog = [.. threads.Select(t => Math.Log(t.Laid.TensionCentinewtons / t.Laid.Position.NeutralTensionCentinewtons()) - DialTension.LogTensionPerStep * t.StepsTighter)];
+        Size = 2 * Places.Count + 1 + Kinds;
+    }
+
+    public Machine Machine { get; }
+
+    public SeamCase Wanted { get; }
+
+    /// <summary>The places that have a tension of their own.</summary>
+    public List<ThreadPosition> Places { get; }
+
+    /// <summary>Whether a place has a dial.</summary>
+    public bool[] HasDial { get; }
+
+    public int Kinds { get; }
+
+    /// <summary>Size of the state.</summary>
+    public int Size { get; }
+
+    public int Scale => 2 * Places.Count;
+
+    public IReadOnlyList<SetThread> Threads => threads;
+
+    public int Theta(int thread) => Scale + 1 + kindOf[thread];
+
+    /// <summary>The state before anything was sewn.</summary>
+    public (double[] Mean, double[] Covariance) Prior()
+    {
+        var (mean, covariance) = (new double[Size], new double[Size * Size]);
+        for (var i = 0; i < Places.Count; i++)
+        {
+            mean[Places.Count + i] = GainMean;
+            covariance[i * Size + i] = OffsetSigma * OffsetSigma;
+            covariance[(Places.Count + i) * (Size + 1)] = GainSigma * GainSigma;
+        }
+
+        mean[Scale] = MeetingMean;
+        covariance[Scale * (Size + 1)] = MeetingSigma * MeetingSigma;
+        for (var k = 0; k < Kinds; k++)
+        {
+            covariance[(Scale + 1 + k) * (Size + 1)] = PopSigma * PopSigma;
+        }
+
+        return (mean, covariance);
+    }
+
+    /// <summary>What of a set-up the coach turns.</summary>
+    public SewnState State(Setup setup, SeamCase sewn)
+    {
+        var steps = new double[Places.Count];
+        foreach (var (i, thread) in sewn.Threads.Index())
+        {
+            steps[placeOf[i]] = thread.StepsTighter;
+        }
+
+        return new(sewn.Geometry, steps, sewn.Differential ?? setup.Differential.Or(1), sewn.FootPressure, setup.Tape.Or(false) ? 0.5 : 1);
+    }
+
+    /// <summary>The figures at a state, without errors of reading; and, where asked, how they answer each place's ln T.</summary>
+    /// <param name="state">What is sewn.</param>
+    /// <param name="faults">What is wrong.</param>
+    /// <param name="z">The hypothesis' state.</param>
+    /// <param name="figures">Receives <see cref="Figures"/> figures; not a number where the stitch has none.</param>
+    /// <param name="slopes">Receives a row of figures for every place, and one for s; null where nobody asks.</param>
+    public void Evaluate(SewnState state, IReadOnlyList<Suspicion> faults, double[] z, double[] figures, double[]? slopes = null)
+    {
+        Span<double> logs = stackalloc double[SeamModel.MostThreads];
+        var geometry = state.Geometry;
+        foreach (var fault in faults)
+        {
+            geometry = fault.Kind switch
+            {
+                FaultKind.Finger => geometry with { LoopWidthMm = geometry.LoopWidthMm + fault.Amount },
+                FaultKind.Knife => geometry with { BiteMm = geometry.BiteMm + fault.Amount },
+                _ => geometry,
+            };
+        }
+
+        for (var i = 0; i < threads.Length; i++)
+        {
+            var (place, log) = (placeOf[i], baseLog[i]);
+            foreach (var fault in faults)
+            {
+                log += fault.Position == threads[i].Laid.Position ? Math.Log(fault.Kind.TensionFactor()) : 0;
+            }
+
+            logs[i] = log + z[place] + z[Places.Count + place] * state.Steps[place];
+        }
+
+        At(geometry, logs, z[Scale], state.TapeShare, figures);
+        if (slopes is null)
+        {
+            return;
+        }
+
+        var other = new double[Figures];
+        for (var place = 0; place < Places.Count; place++)
+        {
+            for (var i = 0; i < threads.Length; i++)
+            {
+                logs[i] += placeOf[i] == place ? Difference : 0;
+            }
+
+            At(geometry, logs, z[Scale], state.TapeShare, other);
+            for (var i = 0; i < threads.Length; i++)
+            {
+                logs[i] -= placeOf[i] == place ? Difference : 0;
+            }
+
+            for (var f = 0; f < Figures; f++)
+            {
+                // Where a figure ends, as a pop beyond reach does, nothing is known of its slope.
+                slopes[place * Figures + f] = double.IsNaN(other[f]) || double.IsNaN(figures[f]) ? 0 : (other[f] - figures[f]) / Difference;
+            }
+        }
+
+        At(geometry, logs, z[Scale] + Difference, state.TapeShare, other);
+        Array.Clear(slopes, Places.Count * Figures, Figures);
+        slopes[Places.Count * Figures + Meeting] = double.IsNaN(figures[Meeting]) ? 0 : (other[Meeting] - figures[Meeting]) / Difference;
+    }
+
+    private void At(in SeamGeometry geometry, ReadOnlySpan<double> logs, double scale, double tapeShare, double[] figures)
+    {
+        Span<LaidThread> laid = new LaidThread[threads.Length];
+        Span<ThreadReading> readings = stackalloc ThreadReading[SeamModel.MostThreads];
+        for (var i = 0; i < threads.Length; i++)
+        {
+            laid[i] = threads[i].Laid with { TensionCentinewtons = threads[i].Laid.Position.NeutralTensionCentinewtons() * Math.Exp(logs[i]) };
+        }
+
+        var seam = SeamModel.Evaluate(geometry, laid, readings);
+        figures[Meeting] = MeetingLine(geometry, logs, scale);
+        figures[Gap] = seam.GapMm;
+        figures[Overhang] = seam.OverhangMm ?? double.NaN;
+        figures[CoverFace] = seam.CoverFace ?? double.NaN;
+        figures[CoverBack] = seam.CoverBack ?? double.NaN;
+        figures[LogTunnelling] = seam.TunnellingIndex is { } index ? Math.Log(index * tapeShare) : double.NaN;
+        for (var i = 0; i < threads.Length; i++)
+        {
+            var kind = laid[i].Kind;
+            var slack = SeamModel.Slack(laid[i]);
+            var extended = Math.Min(laid[i].TensionCentinewtons / (kind.ModulusCentinewtonsPerTex * kind.Tex), 0.6 * kind.BreakExtension);
+            var rest = readings[i].LengthPerStitchMm * (1 + extended) / (1 + slack + geometry.Stitch.Extra);
+            figures[Loop + i] = laid[i].Position.IsNeedle() ? Math.Max(0, (readings[i].NeedleLoopMm ?? 0) + slack * rest / 2) : double.NaN;
+            figures[LogPop + i] = readings[i].PopStretchPercent >= SeamModel.BeyondReachPercent ? double.NaN : Math.Log(Math.Max(LeastPop, readings[i].PopStretchPercent));
+        }
+    }
+
+    /// <summary>What a thread at its limit is reckoned to pop at, %.</summary>
+    private const double LeastPop = 0.5;
+
+    private double MeetingLine(in SeamGeometry g, ReadOnlySpan<double> logs, double scale)
+    {
+        double over = 0;
+        for (var i = 0; i < threads.Length; i++)
+        {
+            var position = threads[i].Laid.Position;
+            over += g.Stitch.Family switch
+            {
+                StitchFamily.Overlock => position == ThreadPosition.UpperLooper ? logs[i] : position == ThreadPosition.LowerLooper ? -logs[i] : 0,
+                StitchFamily.TwoThreadOveredge => position == ThreadPosition.LowerLooper ? logs[i] : position.IsNeedle() ? -logs[i] : 0,
+                _ => double.NaN,
+            };
+        }
+
+        var half = g.Stitch.Family == StitchFamily.TwoThreadOveredge ? 0 : g.SewnThicknessMm / 2;
+        return double.IsNaN(over) ? over : Math.Clamp(scale * over, -(g.LoopWidthMm + half), (g.Stitch.UpperHeldByRightNeedle ? g.LoopWidthMm - g.GaugeMm : g.LoopWidthMm) + half);
+    }
+
+    /// <summary>Where a wrapped edge begins, mm.</summary>
+    public static double WrappedFrom(in SeamGeometry g) => -SeamLimits.WrappedShare * (g.LoopWidthMm + (g.Stitch.Family == StitchFamily.TwoThreadOveredge ? 0 : g.SewnThicknessMm / 2));
+
+    /// <summary>The chances of a skip per stitch that a hypothesis has for one needle, each as likely as the others.</summary>
+    public IReadOnlyList<double> SkipChances(int thread, IReadOnlyList<Suspicion> faults)
+    {
+        if (Wanted.Cloth is not { } cloth || (threads[thread].Needle ?? Wanted.Needle) is not { } needle)
+        {
+            return [0];
+        }
+
+        List<SeatedNeedle> needles = [faults.Any(f => f.Kind == FaultKind.Dragging) ? needle with { ThreadDrags = true } : needle];
+        var seat = Machine.SeatPlaceOf(threads[thread].Laid.Position);
+        foreach (var fault in faults.Where(f => f.OfNeedle && f.Position == seat))
+        {
+            needles = fault.Kind switch
+            {
+                FaultKind.NeedleNotUp => [.. needles.Select(n => n with { FullyUp = false })],
+                FaultKind.NeedleWorn => [.. needles.SelectMany(n => HoursOver.Select(h => n with { HoursSewn = n.LifeHours + h }))],
+                _ => [.. needles.SelectMany(n => FaultPlaces.BadPoints(Wanted).Select(p => n with { Point = p }))],
+            };
+        }
+
+        return [.. needles.Select(n => SkipModel.ChancePerStitch(n, threads[thread].Laid.Kind, cloth.ForNeedle))];
+    }
+
+    private static readonly double[] HoursOver = [1.5, 3, 4.5, 6, 7.5, 9, 10.5, 12];
+}

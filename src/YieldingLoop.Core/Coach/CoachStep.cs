@@ -1,0 +1,116 @@
+using YieldingLoop.Core.Faults;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Coach;
+
+/// <summary>What the coach asks for.</summary>
+public enum CoachAct
+{
+    /// <summary>Sew a swatch and read it.</summary>
+    Sew,
+
+    /// <summary>Look at something.</summary>
+    Look,
+
+    /// <summary>Put right what a look found bad.</summary>
+    Repair,
+
+    /// <summary>Change one thing.</summary>
+    Change,
+
+    /// <summary>It passed: keep it.</summary>
+    Keep,
+
+    /// <summary>No setting of this machine reaches the targets: plan again.</summary>
+    PlanAgain,
+
+    /// <summary>A technician is due.</summary>
+    Service,
+}
+
+/// <summary>What can be changed between two swatches.</summary>
+public enum CoachChange
+{
+    /// <summary>A dial.</summary>
+    Dial,
+
+    /// <summary>The differential ratio.</summary>
+    Differential,
+
+    /// <summary>The cutting width.</summary>
+    CuttingWidth,
+
+    /// <summary>A new needle in a seat.</summary>
+    Needle,
+
+    /// <summary>The finger the set-up wants, taken out and set again.</summary>
+    Finger,
+
+    /// <summary>Every thread out, and threaded again in order.</summary>
+    RethreadAll,
+}
+
+/// <summary>One step: what is done, and how long it takes.</summary>
+/// <param name="Act">What.</param>
+/// <param name="Minutes">How long it takes, the swatch after it left out.</param>
+public sealed record CoachStep(CoachAct Act, double Minutes)
+{
+    /// <summary>What is looked at or put right.</summary>
+    public FaultKind? Fault { get; init; }
+
+    /// <summary>What is changed.</summary>
+    public CoachChange? Change { get; init; }
+
+    /// <summary>Where.</summary>
+    public ThreadPosition? Position { get; init; }
+
+    /// <summary>What stood there before.</summary>
+    public double? From { get; init; }
+
+    /// <summary>What it is set to.</summary>
+    public double? To { get; init; }
+
+    /// <summary>How likely the next swatch passes, as far as can be reckoned.</summary>
+    public double PassChance { get; init; }
+}
+
+/// <summary>Something that may be behind what a swatch shows.</summary>
+/// <param name="Fault">What; null for the dials alone, or for several things at once.</param>
+/// <param name="Position">Where.</param>
+/// <param name="Share">How likely it is: all of them together make 1.</param>
+public sealed record CoachCause(FaultKind? Fault, ThreadPosition? Position, double Share)
+{
+    /// <summary>Whether it is several things at once.</summary>
+    public bool Several { get; init; }
+
+    /// <summary>Whether its cause was put right and its effect stays until everything is threaded again.</summary>
+    public bool Sticky { get; init; }
+}
+
+/// <summary>How long looks, repairs and changes take, minutes. Working values.</summary>
+public static class CoachMinutes
+{
+    /// <summary>A look.</summary>
+    public const double Look = 0.3;
+
+    /// <summary>Putting something right.</summary>
+    public static double Repair(FaultKind kind, ThreadPosition? position) => kind switch
+    {
+        FaultKind.OutOfDisc or FaultKind.Dragging => 0.3,
+        FaultKind.GuideMissed or FaultKind.Doubled => position is { } at && at.IsNeedle() ? 1 : 2,
+        FaultKind.LooperOrder => 4,
+        FaultKind.NeedlePoint or FaultKind.NeedleWorn => 2,
+        _ => 1,
+    };
+
+    /// <summary>Changing something.</summary>
+    /// <param name="change">What.</param>
+    /// <param name="threads">The threads that are on, of which all are threaded again.</param>
+    public static double Change(CoachChange change, IEnumerable<ThreadPosition> threads) => change switch
+    {
+        CoachChange.Dial or CoachChange.Differential => Minutes.MinutesFor.Dial,
+        CoachChange.CuttingWidth or CoachChange.Finger => Minutes.MinutesFor.Part,
+        CoachChange.Needle => Minutes.MinutesFor.Needle,
+        _ => threads.Sum(t => t.IsNeedle() ? Minutes.MinutesFor.NeedleThread : Minutes.MinutesFor.Looper),
+    };
+}

@@ -1,0 +1,84 @@
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Faults;
+
+/// <summary>What can be wrong with a machine that is not its dials.</summary>
+public enum FaultKind
+{
+    /// <summary>A thread left a guide out.</summary>
+    GuideMissed,
+
+    /// <summary>A thread never went into its disc; a bobbin's not under its spring.</summary>
+    OutOfDisc,
+
+    /// <summary>A thread goes twice round something.</summary>
+    Doubled,
+
+    /// <summary>A thread does not run free: cap, spool's end, something it snags on.</summary>
+    Dragging,
+
+    /// <summary>The loopers were threaded in the wrong order.</summary>
+    LooperOrder,
+
+    /// <summary>A needle is not pushed up as far as it goes.</summary>
+    NeedleNotUp,
+
+    /// <summary>A needle has the wrong point for the cloth.</summary>
+    NeedlePoint,
+
+    /// <summary>A needle has sewn beyond its life.</summary>
+    NeedleWorn,
+
+    /// <summary>Another finger than the set-up's is in.</summary>
+    Finger,
+
+    /// <summary>The knife cuts otherwise than its dial says.</summary>
+    Knife,
+}
+
+/// <summary>One thing that is wrong.</summary>
+/// <param name="Kind">What.</param>
+/// <param name="Position">The thread it is at, or the seat of the needle; null where it is about the whole machine.</param>
+public sealed record Fault(FaultKind Kind, ThreadPosition? Position = null)
+{
+    /// <summary>Of a worn needle the hours beyond its life; of a finger how much wider it lays the loops, mm; of a knife how much further out it cuts, mm.</summary>
+    public double Amount { get; init; }
+
+    /// <summary>Of a wrong point the point that is in.</summary>
+    public string? PointId { get; init; }
+}
+
+/// <summary>What faults do (model sections 3 and 6, and common practice B5, B9, C7, D4, E5). Working values.</summary>
+public static class FaultEffects
+{
+    /// <summary>The kinds that are about how a thread is threaded: all of them are put right by threading everything again.</summary>
+    public static IReadOnlyList<FaultKind> Threading { get; } = [FaultKind.GuideMissed, FaultKind.OutOfDisc, FaultKind.Doubled, FaultKind.Dragging, FaultKind.LooperOrder];
+
+    /// <summary>The kinds that are about a needle in its seat.</summary>
+    public static IReadOnlyList<FaultKind> OfNeedles { get; } = [FaultKind.NeedleNotUp, FaultKind.NeedlePoint, FaultKind.NeedleWorn];
+
+    /// <summary>How hard a thread is then held, as a share of how it would be; 1 where the kind leaves it alone.</summary>
+    public static double TensionFactor(this FaultKind kind) => kind switch
+    {
+        FaultKind.GuideMissed => 0.45,
+        FaultKind.OutOfDisc => Machines.DialTension.OutsideDiscShare,
+        FaultKind.Doubled => 2.2,
+        FaultKind.Dragging => 1.6,
+        _ => 1,
+    };
+
+    /// <summary>Its identifier, as the API speaks it.</summary>
+    public static string Id(this FaultKind kind) => kind switch
+    {
+        FaultKind.GuideMissed => "guide-missed",
+        FaultKind.OutOfDisc => "out-of-disc",
+        FaultKind.Doubled => "doubled",
+        FaultKind.Dragging => "dragging",
+        FaultKind.LooperOrder => "looper-order",
+        FaultKind.NeedleNotUp => "needle-not-up",
+        FaultKind.NeedlePoint => "needle-point",
+        FaultKind.NeedleWorn => "needle-worn",
+        FaultKind.Finger => "finger",
+        _ => "knife",
+    };
+}
