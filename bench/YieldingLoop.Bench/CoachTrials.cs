@@ -19,6 +19,8 @@ internal static class CoachTrials
 
     private static readonly JsonSerializerOptions Line = new(JsonSerializerDefaults.Web), Lines = new(JsonSerializerDefaults.Web) { WriteIndented = true };
 
+    private static readonly List<(int Swatch, double Said, bool Passed)> Passes = [];
+
     private sealed record Ended(int Swatches, double Minutes, bool Solved, bool Hidden, IReadOnlyList<CoachCause>? First, TrialCase Case);
 
     public static int Run(string[] args)
@@ -26,6 +28,14 @@ internal static class CoachTrials
         int machines = Number(args, "--machines", 100), seed = Number(args, "--seed", 1);
         var wider = args.Contains("--wider") ? 1.3 : 1;
         var whole = args.Contains("--whole");
+        if (Number(args, "--trace", -1) is >= 0 and var traced)
+        {
+            var one = TrialCase.Draw(unchecked(seed * 1_000_000 + traced), wider, whole);
+            Console.WriteLine($"{one.Plan.StitchId} {one.Seam.Job} {one.Cloth.Name}: {string.Join(", ", one.Truth.Faults.Select(f => $"{f.Fault.Kind} {f.Fault.Position} {f.Sticky}"))}");
+            Coached(one, trace: true);
+            return 0;
+        }
+
         var cases = new TrialCase[machines];
         var watch = Stopwatch.StartNew();
         Parallel.For(0, machines, i => cases[i] = TrialCase.Draw(unchecked(seed * 1_000_000 + i), wider, whole));
@@ -44,6 +54,12 @@ internal static class CoachTrials
             Console.WriteLine(JsonSerializer.Serialize(output, Lines));
             Console.WriteLine(FormattableString.Invariant($"drawn in {drawn:0.0} s, coached in {took:0.0} s"));
             Calibration(coached);
+            foreach (var fifth in Passes.GroupBy(p => (First: p.Swatch == 1, Fifth: (int)Math.Min(4, 5 * p.Said))).OrderBy(g => g.Key))
+            {
+                Console.WriteLine(FormattableString.Invariant($"{(fifth.Key.First ? "first" : "later")} pass said {fifth.Average(p => p.Said):0.00}, true {fifth.Average(p => p.Passed ? 1.0 : 0):0.00} of {fifth.Count()}"));
+            }
+
+            Console.WriteLine("longest: " + string.Join(' ', coached.Index().OrderByDescending(e => e.Item.Swatches).Take(30).Select(e => FormattableString.Invariant($"{e.Index}:{string.Join('+', e.Item.Case.Truth.Faults.Select(f => f.Fault.Kind.Id()))}"))));
             foreach (var group in coached.GroupBy(e => e.Case.Plan.StitchId + (e.Case.Plan.Flatlock ? " flatlock" : "") + " " + e.Case.Seam.Job).OrderBy(g => g.Key))
             {
                 Console.WriteLine(FormattableString.Invariant($"{group.Key}: {group.Count()}, swatches {group.Average(e => e.Swatches):0.00}, minutes {group.Average(e => e.Minutes):0.0}, unsolved {group.Count(e => !e.Solved)}, hidden {group.Count(e => e.Hidden)}"));
@@ -76,7 +92,7 @@ internal static class CoachTrials
         };
     }
 
-    private static Ended Coached(TrialCase trial)
+    private static Ended Coached(TrialCase trial, bool trace = false)
     {
         var machine = trial.Begin();
         var coach = new CoachSession(new(trial.Machine, trial.Cloth, trial.Seam, trial.Plan.Setup, trial.Plan.Targets, ChosenSchools.Default));
@@ -87,6 +103,11 @@ internal static class CoachTrials
         {
             var step = coach.Next();
             minutes += step.Minutes;
+            if (trace)
+            {
+                Console.WriteLine(FormattableString.Invariant($"{minutes:0.0} {step.Act} {step.Fault} {step.Change} {step.Position} {step.From} → {step.To} pass {step.PassChance:0.00}; {string.Join(", ", coach.Causes().Take(4).Select(c => FormattableString.Invariant($"{c.Fault}{(c.Several ? "several" : "")}{(c.Sticky ? "*" : "")} {c.Position} {c.Share:0.00}")))}; off {string.Join(' ', coach.Verdict?.Deviations.Select(d => FormattableString.Invariant($"{d.Aspect} {d.Read:0.00}")) ?? [])}"));
+            }
+
             switch (step.Act)
             {
                 case CoachAct.Keep:
@@ -96,6 +117,11 @@ internal static class CoachTrials
                     minutes += SwatchMinutes;
                     swatches++;
                     coach.Sewn(coach.Now, machine.Sew(coach.Now, trial.Plan.Targets.HoldPercent).Value!);
+                    lock (Passes)
+                    {
+                        Passes.Add((swatches, step.PassChance, coach.Verdict!.Passed));
+                    }
+
                     first ??= coach.Causes();
                     break;
                 case CoachAct.Look:

@@ -22,6 +22,9 @@ internal sealed class Belief
     /// <summary>A thread that broke for no reason that is reckoned with.</summary>
     private const double BreaksAnyway = 1e-4;
 
+    /// <summary>Logarithm of how likely a thread does not break that has to.</summary>
+    private const double LogHeldAnyway = -14;
+
     /// <summary>How much further out, or in, a knife cuts that is off, mm: middle and standard deviation.</summary>
     private const double KnifeOff = 1.2, KnifeSigma = 0.23;
 
@@ -218,7 +221,7 @@ internal sealed class Belief
         if (read.BrokeAt is not null || read.Skips is not { } all || read.Stitches is not { } stitches || hypothesis.Faults.Any(f => f.Kind == FaultKind.LooperOrder))
         {
             // A looper threaded in the wrong order would have broken its thread.
-            return read.BrokeAt is null && hypothesis.Faults.Any(f => f.Kind == FaultKind.LooperOrder) ? Math.Log(BreaksAnyway) : 0;
+            return read.BrokeAt is null && hypothesis.Faults.Any(f => f.Kind == FaultKind.LooperOrder) ? LogHeldAnyway : 0;
         }
 
         double sum = 0, expected = 0;
@@ -233,7 +236,8 @@ internal sealed class Belief
             if (read.SkipsByPosition is { } rows)
             {
                 var skipped = rows.GetValueOrDefault(model.Threads[i].Laid.Position);
-                sum += Math.Log(chances.Average(c => Math.Exp(skipped * Math.Log(Math.Max(1e-12, c)) + (stitches - skipped) * Math.Log(1 - Math.Min(c, 1 - 1e-12)))) + 1e-300);
+                var ways = LogChoose(stitches, skipped);
+                sum += Math.Log(chances.Average(c => Math.Exp(ways + skipped * Math.Log(Math.Max(1e-12, c)) + (stitches - skipped) * Math.Log(1 - Math.Min(c, 1 - 1e-12)))) + 1e-300);
             }
             else
             {
@@ -241,8 +245,12 @@ internal sealed class Belief
             }
         }
 
-        return read.SkipsByPosition is not null ? sum : all * Math.Log(Math.Max(1e-9, expected)) - expected;
+        return read.SkipsByPosition is not null ? sum : all * Math.Log(Math.Max(1e-9, expected)) - expected - LogFactorial(all);
     }
+
+    private static double LogChoose(int of, int some) => LogFactorial(of) - LogFactorial(some) - LogFactorial(of - some);
+
+    private static double LogFactorial(int n) => n < 2 ? 0 : Enumerable.Range(2, n - 1).Sum(k => Math.Log(k));
 
     private Hypothesis Read(Hypothesis hypothesis, SewnState state, SwatchReadings read, double requiredPercent, double most)
     {

@@ -22,8 +22,11 @@ public sealed class CoachSession
     /// <summary>What a pass is worth less with a fault still in effect, minutes.</summary>
     private const double HiddenCosts = 10;
 
-    /// <summary>What is still to come after a swatch that does not pass, minutes, where only dials are behind it and where something else is.</summary>
-    private const double DialsToCome = 4.2, FaultToCome = 6.5;
+    /// <summary>What is still to come after a swatch that does not pass, minutes, where only dials are behind it; and the share of that which is left once a fault is found and put right.</summary>
+    private const double DialsToCome = 4.2, DialsLeft = 0.6;
+
+    /// <summary>What finding a fault takes, minutes, the repair left out.</summary>
+    private const double ToFind = 0.6;
 
     /// <summary>How far a needle's dial may go from the set-up's, numbers (common practice D3).</summary>
     private const double NeedleNumbers = 1.5;
@@ -293,15 +296,27 @@ public sealed class CoachSession
                     }
 
                     var chance = Passes(h, left(h), o);
-                    var still = After(thought[h], left(h), options[o]) != 0;
+                    var still = After(thought[h], left(h), options[o]);
                     pass += weight[h] * chance;
-                    cost += weight[h] * (still ? chance * HiddenCosts + (1 - chance) * FaultToCome : (1 - chance) * DialsToCome);
+                    cost += weight[h] * (still != 0 ? chance * HiddenCosts + (1 - chance) * ToCome(h, still) : (1 - chance) * DialsToCome);
                 }
 
                 best = cost < best.Cost ? (cost, o, pass) : best;
             }
 
             return best;
+        }
+
+        /// <summary>What is still to come after a swatch that did not pass with faults left, minutes.</summary>
+        private double ToCome(int h, int left)
+        {
+            var hypothesis = thought[h];
+            if (hypothesis.PutRight)
+            {
+                return Minutes.MinutesFor.Swatch + DialsLeft * DialsToCome + CoachMinutes.Change(CoachChange.RethreadAll, coach.model.Threads.Select(t => t.Laid.Position));
+            }
+
+            return Minutes.MinutesFor.Swatch + DialsLeft * DialsToCome + hypothesis.Faults.Where((_, i) => (left & (1 << i)) != 0).Sum(f => ToFind + CoachMinutes.Repair(f.Kind, f.Position));
         }
 
         public CoachStep Best()
