@@ -21,7 +21,7 @@ internal static class CoachTrials
 
     private static readonly List<(int Swatch, double Said, bool Passed)> Passes = [];
 
-    private sealed record Ended(int Swatches, double Minutes, bool Solved, bool Hidden, IReadOnlyList<CoachCause>? First, TrialCase Case);
+    private sealed record Ended(int Swatches, double Minutes, bool Solved, bool Hidden, IReadOnlyList<CoachCause>? First, IReadOnlyList<HiddenFault>? True, TrialCase Case);
 
     public static int Run(string[] args)
     {
@@ -97,6 +97,7 @@ internal static class CoachTrials
         var machine = trial.Begin();
         var coach = new CoachSession(new(trial.Machine, trial.Cloth, trial.Seam, trial.Plan.Setup, trial.Plan.Targets, ChosenSchools.Default));
         IReadOnlyList<CoachCause>? first = null;
+        IReadOnlyList<HiddenFault>? truth = null;
         double minutes = 0;
         int swatches = 0, steps = 0;
         while (++steps < 200)
@@ -105,14 +106,14 @@ internal static class CoachTrials
             minutes += step.Minutes;
             if (trace)
             {
-                Console.WriteLine(FormattableString.Invariant($"{minutes:0.0} {step.Act} {step.Fault} {step.Change} {step.Position} {step.From} → {step.To} pass {step.PassChance:0.00}; {string.Join(", ", coach.Causes().Take(4).Select(c => FormattableString.Invariant($"{c.Fault}{(c.Several ? "several" : "")}{(c.Sticky ? "*" : "")} {c.Position} {c.Share:0.00}")))}; off {string.Join(' ', coach.Verdict?.Deviations.Select(d => FormattableString.Invariant($"{d.Aspect} {d.Read:0.00}")) ?? [])}"));
+                Console.WriteLine(FormattableString.Invariant($"{minutes:0.0} {step.Act} {step.Fault} {step.Change} {step.Position} {step.From} → {step.To} pass {step.PassChance:0.00}; {string.Join(", ", coach.Causes().Take(9).Select(c => FormattableString.Invariant($"{c.Fault}{(c.Several ? "several" : "")}{(c.Sticky ? "*" : "")} {c.Position} {c.Share:0.00}")))}; off {string.Join(' ', coach.Verdict?.Deviations.Select(d => FormattableString.Invariant($"{d.Aspect} {d.Read:0.00}")) ?? [])}"));
             }
 
             switch (step.Act)
             {
                 case CoachAct.Keep:
                     var hidden = machine.InEffect.Count > 0;
-                    return new(swatches, minutes + (hidden ? HiddenMinutes : 0), true, hidden, first, trial);
+                    return new(swatches, minutes + (hidden ? HiddenMinutes : 0), true, hidden, first, truth, trial);
                 case CoachAct.Sew:
                     minutes += SwatchMinutes;
                     swatches++;
@@ -123,6 +124,7 @@ internal static class CoachTrials
                     }
 
                     first ??= coach.Causes();
+                    truth ??= [.. machine.InEffect];
                     break;
                 case CoachAct.Look:
                     coach.Looked(step.Fault!.Value, step.Position, machine.LooksBad(step.Fault.Value, step.Position));
@@ -136,11 +138,11 @@ internal static class CoachTrials
                     coach.Changed(step.Change!.Value, step.Position, step.To);
                     break;
                 default:
-                    return new(swatches, UnsolvedMinutes, false, machine.InEffect.Count > 0, first, trial);
+                    return new(swatches, UnsolvedMinutes, false, machine.InEffect.Count > 0, first, truth, trial);
             }
         }
 
-        return new(swatches, UnsolvedMinutes, false, machine.InEffect.Count > 0, first, trial);
+        return new(swatches, UnsolvedMinutes, false, machine.InEffect.Count > 0, first, truth, trial);
     }
 
     private static void Change(StandIn machine, CoachStep step)
@@ -165,13 +167,18 @@ internal static class CoachTrials
         var (said, count, right) = (new double[5], new int[5], new int[5]);
         foreach (var one in ended.Where(e => e.First is not null))
         {
-            var truth = one.Case.Truth.Faults;
+            var truth = one.True!;
             foreach (var cause in one.First!)
             {
                 var fifth = Math.Min(4, (int)(5 * cause.Share));
                 said[fifth] += cause.Share;
                 count[fifth]++;
-                var single = truth.Count == 1 && cause.Fault == truth[0].Fault.Kind && cause.Position == truth[0].Fault.Position;
+                var single = truth.Count == 1 && cause.Fault == truth[0].Fault.Kind && cause.Position == truth[0].Fault.Position && cause.Sticky == truth[0].PutRight;
+                if (fifth == 4 && !(cause.Several ? truth.Count > 1 : cause.Fault is null ? truth.Count == 0 : single))
+                {
+                    Console.WriteLine(FormattableString.Invariant($"  said {cause.Fault} {cause.Position}{(cause.Several ? "several" : "")} {cause.Share:0.00}, true {string.Join('+', truth.Select(f => f.Fault.Kind.Id() + " " + f.Fault.Position + (f.Sticky ? "*" : "") + FormattableString.Invariant($" {f.Fault.Amount:0.0}")))} {one.Case.Number} {one.Case.Plan.StitchId} {one.Case.Seam.Job}"));
+                }
+
                 right[fifth] += cause.Several ? truth.Count > 1 ? 1 : 0 : cause.Fault is null ? truth.Count == 0 ? 1 : 0 : single ? 1 : 0;
             }
         }

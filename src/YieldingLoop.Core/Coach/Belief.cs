@@ -2,6 +2,7 @@ using YieldingLoop.Core.Faults;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;
 
@@ -278,13 +279,52 @@ internal sealed class Belief
             }
         }
 
-        var next = hypothesis with { LogWeight = hypothesis.LogWeight + evidence, Mean = mean, Covariance = covariance };
+        var next = Opened(hypothesis with { LogWeight = hypothesis.LogWeight + evidence, Mean = mean, Covariance = covariance }, state, read);
         foreach (var (row, value, sigma) in Bounds(next, state, read, requiredPercent))
         {
             next = GaussianStep.Above(next, row, value, sigma);
         }
 
         return next;
+    }
+
+    /// <summary>What each needle's loop was read at: a loop below nothing is read as nothing.</summary>
+    private Hypothesis Opened(Hypothesis hypothesis, SewnState state, SwatchReadings read)
+    {
+        if (model.Wanted.Geometry.Stitch.Family == StitchFamily.TwoThreadOveredge)
+        {
+            return hypothesis;
+        }
+
+        double[] figures = new double[CoachModel.Figures], slopes = new double[(model.Places.Count + 1) * CoachModel.Figures];
+        for (var i = 0; i < model.Threads.Count; i++)
+        {
+            if (!model.Threads[i].Laid.Position.IsNeedle())
+            {
+                continue;
+            }
+
+            model.Evaluate(state, hypothesis.Faults, hypothesis.Mean, figures, slopes);
+            var (sum, count) = (0.0, 0);
+            if (read.NeedleLoopMm?.TryGetValue(model.Threads[i].Laid.Position, out var loop) == true)
+            {
+                (sum, count) = (loop, 1);
+            }
+
+            // The gap is the widest needle's, with what a zigzag opens by itself.
+            var widest = model.Widest(figures);
+            if (read.GapMm is { } gap && widest == i)
+            {
+                (sum, count) = (sum + gap - (figures[CoachModel.Gap] - figures[CoachModel.Loop + i]), count + 1);
+            }
+
+            if (count > 0)
+            {
+                hypothesis = GaussianStep.Floored(hypothesis, Row(state, slopes, CoachModel.Loop + i), figures[CoachModel.Loop + i], sum / count, GapError / Math.Sqrt(count));
+            }
+        }
+
+        return hypothesis;
     }
 
     private List<(int Figure, double Value, double Sigma)> Observed(SewnState state, SwatchReadings read)
@@ -299,19 +339,11 @@ internal sealed class Belief
         }
 
         Add(CoachModel.Meeting, read.MeetingLineMm, MeetingError);
-        Add(CoachModel.Gap, read.GapMm, GapError);
+        Add(CoachModel.Gap, model.Wanted.Geometry.Stitch.Family == StitchFamily.TwoThreadOveredge ? read.GapMm : null, GapError);
         Add(CoachModel.Overhang, read.OverhangMm, MeetingError);
         Add(CoachModel.CoverFace, read.CoverFace, CoverError);
         Add(CoachModel.CoverBack, read.CoverBack, CoverError);
         Add(CoachModel.LogTunnelling, (read.TunnellingIndex ?? SwatchVerdict.Index(read.Ridge)) is { } index ? Math.Log(Math.Max(0.05, index)) : null, read.TunnellingIndex is null ? 4 * ShareError : ShareError);
-        for (var i = 0; i < model.Threads.Count; i++)
-        {
-            if (read.NeedleLoopMm?.TryGetValue(model.Threads[i].Laid.Position, out var loop) == true)
-            {
-                Add(CoachModel.Loop + i, loop, GapError);
-            }
-        }
-
         return seen;
     }
 

@@ -181,7 +181,6 @@ internal sealed class CoachModel
 
         var seam = SeamModel.Evaluate(geometry, laid, readings);
         figures[Meeting] = MeetingLine(geometry, logs, scale);
-        figures[Gap] = seam.GapMm;
         figures[Overhang] = seam.OverhangMm ?? double.NaN;
         figures[CoverFace] = seam.CoverFace ?? double.NaN;
         figures[CoverBack] = seam.CoverBack ?? double.NaN;
@@ -192,10 +191,18 @@ internal sealed class CoachModel
             var slack = SeamModel.Slack(laid[i]);
             var extended = Math.Min(laid[i].TensionCentinewtons / (kind.ModulusCentinewtonsPerTex * kind.Tex), 0.6 * kind.BreakExtension);
             var rest = readings[i].LengthPerStitchMm * (1 + extended) / (1 + slack + geometry.Stitch.Extra);
-            figures[Loop + i] = laid[i].Position.IsNeedle() ? Math.Max(0, (readings[i].NeedleLoopMm ?? 0) + slack * rest / 2) : double.NaN;
+            // As far as it would go below nothing, where nothing is seen of it: how it answers a tension must not end there.
+            figures[Loop + i] = laid[i].Position.IsNeedle() ? (readings[i].NeedleLoopMm ?? 0) + slack * rest / 2 : double.NaN;
             figures[LogPop + i] = readings[i].PopStretchPercent >= SeamModel.BeyondReachPercent ? double.NaN : Math.Log(Math.Max(LeastPop, readings[i].PopStretchPercent));
         }
+
+        // Of 503 it is no needle's; else it is that of the needle that opens furthest, and what a zigzag opens by itself.
+        figures[Gap] = geometry.Stitch.Family == StitchFamily.TwoThreadOveredge ? seam.GapMm
+            : Widest(figures) is var widest ? figures[Loop + widest] + seam.GapMm - Math.Max(0, figures[Loop + widest]) : 0;
     }
+
+    /// <summary>The needle whose own term of the gap is the largest.</summary>
+    public int Widest(double[] figures) => Enumerable.Range(0, threads.Length).Where(i => threads[i].Laid.Position.IsNeedle()).MaxBy(i => figures[Loop + i]);
 
     /// <summary>What a thread at its limit is reckoned to pop at, %.</summary>
     private const double LeastPop = 0.5;

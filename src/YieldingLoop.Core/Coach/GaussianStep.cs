@@ -103,6 +103,59 @@ internal readonly record struct GaussianStep(double[] Mean, double[] Covariance,
         return new(middle, after, -0.5 * squares - log - 0.5 * count * Math.Log(2 * Math.PI));
     }
 
+    /// <summary>A hypothesis after something linear of it was read that shows as nothing where it lies below 0, by its moments.</summary>
+    /// <param name="hypothesis">The hypothesis.</param>
+    /// <param name="row">How what was read answers the state.</param>
+    /// <param name="middle">Where it is expected.</param>
+    /// <param name="read">What was read.</param>
+    /// <param name="sigma">Error of reading, one standard deviation.</param>
+    public static Hypothesis Floored(Hypothesis hypothesis, double[] row, double middle, double read, double sigma)
+    {
+        var size = row.Length;
+        var along = new double[size];
+        double variance = 1e-8, error = sigma * sigma;
+        for (var i = 0; i < size; i++)
+        {
+            for (var j = 0; j < size; j++)
+            {
+                along[i] += hypothesis.Covariance[i * size + j] * row[j];
+            }
+
+            variance += row[i] * along[i];
+        }
+
+        // Either it lies below 0 and the reading is all error, or above, and the reading is of it.
+        var spread = Math.Sqrt(variance);
+        var below = NormalDistribution.LogBelow(-middle / spread) + NormalDistribution.LogDensity(read / sigma) - Math.Log(sigma);
+        double all = variance + error, at = (middle * error + read * variance) / all, narrow = Math.Sqrt(variance * error / all);
+        var above = NormalDistribution.LogDensity((read - middle) / Math.Sqrt(all)) - 0.5 * Math.Log(all) + NormalDistribution.LogBelow(at / narrow);
+        var most = Math.Max(below, above);
+        var log = most + Math.Log(Math.Exp(below - most) + Math.Exp(above - most));
+        var (lower, upper) = (Truncated(-middle, spread), Truncated(at, narrow));
+        double share = Math.Exp(below - log), mean = share * -lower.Mean + (1 - share) * upper.Mean;
+        var second = share * (lower.Variance + lower.Mean * lower.Mean) + (1 - share) * (upper.Variance + upper.Mean * upper.Mean);
+        var left = Math.Clamp((second - mean * mean) / variance, 0, 1);
+        double[] moved = [.. hypothesis.Mean], covariance = [.. hypothesis.Covariance];
+        for (var i = 0; i < size; i++)
+        {
+            moved[i] += along[i] / variance * (mean - middle);
+            for (var j = 0; j < size; j++)
+            {
+                covariance[i * size + j] -= along[i] * along[j] / variance * (1 - left);
+            }
+        }
+
+        return hypothesis with { Mean = moved, Covariance = covariance, LogWeight = hypothesis.LogWeight + log };
+    }
+
+    /// <summary>Mean and variance of a normal distribution of which only what lies above 0 is left.</summary>
+    private static (double Mean, double Variance) Truncated(double middle, double sigma)
+    {
+        var z = middle / sigma;
+        var push = Math.Exp(NormalDistribution.LogDensity(z) - NormalDistribution.LogBelow(z));
+        return (middle + sigma * push, Math.Max(0, sigma * sigma * (1 - push * (push + z))));
+    }
+
     /// <summary>A hypothesis after something linear of it was seen to lie above a value, by its moments (assumed density filtering; Opper, On-line Learning in Neural Networks, 1998, from memory).</summary>
     /// <param name="hypothesis">The hypothesis.</param>
     /// <param name="row">How what was seen answers the state.</param>
