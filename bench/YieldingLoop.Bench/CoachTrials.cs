@@ -44,7 +44,9 @@ internal static class CoachTrials
         var coached = new Ended[machines];
         Parallel.For(0, machines, i => coached[i] = Coached(cases[i]));
         var took = watch.Elapsed.TotalSeconds;
-        var output = new { seed, machines, coach = Sum(coached) };
+        Ended[] fixedOrder = new Ended[machines], dialsFirst = new Ended[machines];
+        Parallel.For(0, machines, i => (fixedOrder[i], dialsFirst[i]) = (Ruled(cases[i], false), Ruled(cases[i], true)));
+        var output = new { seed, machines, coach = Sum(coached), fixedOrder = Sum(fixedOrder), dialsFirst = Sum(dialsFirst) };
         if (args.Contains("--json"))
         {
             Console.WriteLine(JsonSerializer.Serialize(output, Line));
@@ -52,6 +54,8 @@ internal static class CoachTrials
         else
         {
             Console.WriteLine(JsonSerializer.Serialize(output, Lines));
+            var better = Math.Min(fixedOrder.Average(e => e.Minutes), dialsFirst.Average(e => e.Minutes));
+            Console.WriteLine(FormattableString.Invariant($"of the better baseline: {coached.Average(e => e.Minutes) / better:0.000}; beyond the first swatch {coached.Average(e => e.Minutes - SwatchMinutes) / (better - SwatchMinutes):0.000}"));
             Console.WriteLine(FormattableString.Invariant($"drawn in {drawn:0.0} s, coached in {took:0.0} s"));
             Calibration(coached);
             foreach (var fifth in Passes.GroupBy(p => (First: p.Swatch == 1, Fifth: (int)Math.Min(4, 5 * p.Said))).OrderBy(g => g.Key))
@@ -90,6 +94,12 @@ internal static class CoachTrials
             unsolvedShare = ended.Count(e => !e.Solved) / (double)ended.Length,
             hiddenShare = ended.Count(e => e.Hidden) / (double)ended.Length,
         };
+    }
+
+    private static Ended Ruled(TrialCase trial, bool dialsFirst)
+    {
+        var (solved, swatches, minutes, hidden) = new ByRule(trial, dialsFirst).Run(MostSwatches);
+        return new(swatches, !solved ? UnsolvedMinutes : minutes + (hidden ? HiddenMinutes : 0), solved, hidden, null, null, trial);
     }
 
     private static Ended Coached(TrialCase trial, bool trace = false)

@@ -179,11 +179,13 @@ internal sealed class Belief
             Grown(state, grew);
         }
 
+        // How many ways there are of skipping so many is the same for all of them.
+        double[] ways = [.. model.Threads.Select(t => read.Stitches is { } stitches && read.SkipsByPosition is { } rows && t.Laid.Position.IsNeedle() ? LogChoose(stitches, Math.Min(stitches, rows.GetValueOrDefault(t.Laid.Position))) : 0)];
         var most = double.NegativeInfinity;
         var after = new List<Hypothesis>(hypotheses.Count);
         foreach (var hypothesis in hypotheses)
         {
-            var skips = LogSkips(hypothesis, read);
+            var skips = LogSkips(hypothesis, read, ways);
             // Far behind already: its distribution does not matter any more.
             var next = hypothesis.LogWeight + skips < most - FarBehind ? hypothesis with { LogWeight = hypothesis.LogWeight + skips - FarBehind }
                 : read.BrokeAt is { } broke ? Broken(hypothesis, broke)
@@ -217,7 +219,7 @@ internal sealed class Belief
     }
 
     /// <summary>How likely the skips are that were counted, in ln, leaving out what all hypotheses have alike.</summary>
-    private double LogSkips(Hypothesis hypothesis, SwatchReadings read)
+    private double LogSkips(Hypothesis hypothesis, SwatchReadings read, double[] ways)
     {
         if (read.BrokeAt is not null || read.Skips is not { } all || read.Stitches is not { } stitches || hypothesis.Faults.Any(f => f.Kind == FaultKind.LooperOrder))
         {
@@ -237,8 +239,7 @@ internal sealed class Belief
             if (read.SkipsByPosition is { } rows)
             {
                 var skipped = rows.GetValueOrDefault(model.Threads[i].Laid.Position);
-                var ways = LogChoose(stitches, skipped);
-                sum += Math.Log(chances.Average(c => Math.Exp(ways + skipped * Math.Log(Math.Max(1e-12, c)) + (stitches - skipped) * Math.Log(1 - Math.Min(c, 1 - 1e-12)))) + 1e-300);
+                sum += Math.Log(chances.Average(c => Math.Exp(ways[i] + skipped * Math.Log(Math.Max(1e-12, c)) + (stitches - skipped) * Math.Log(1 - Math.Min(c, 1 - 1e-12)))) + 1e-300);
             }
             else
             {

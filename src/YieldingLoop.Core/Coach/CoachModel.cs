@@ -32,6 +32,7 @@ internal sealed class CoachModel
     private const double Difference = 0.04;
 
     private readonly SetThread[] threads;
+    private readonly LaidThread[] scratch;
     private readonly double[] baseLog;
     private readonly int[] placeOf;
     private readonly int[] kindOf;
@@ -43,6 +44,7 @@ internal sealed class CoachModel
         Machine = machine;
         Wanted = wanted;
         threads = [.. wanted.Threads];
+        scratch = [.. wanted.Threads.Select(t => t.Laid)];
         Places = [.. threads.Select(t => machine.DialPlaceOf(t.Laid.Position) ?? t.Laid.Position).Distinct()];
         HasDial = [.. Places.Select(p => threads.Any(t => machine.DialPlaceOf(t.Laid.Position) == p))];
         placeOf = [.. threads.Select(t => Places.IndexOf(machine.DialPlaceOf(t.Laid.Position) ?? t.Laid.Position))];
@@ -172,7 +174,7 @@ internal sealed class CoachModel
 
     private void At(in SeamGeometry geometry, ReadOnlySpan<double> logs, double scale, double tapeShare, double[] figures)
     {
-        Span<LaidThread> laid = new LaidThread[threads.Length];
+        var laid = scratch;
         Span<ThreadReading> readings = stackalloc ThreadReading[SeamModel.MostThreads];
         for (var i = 0; i < threads.Length; i++)
         {
@@ -229,7 +231,16 @@ internal sealed class CoachModel
     public static double WrappedFrom(in SeamGeometry g) => -SeamLimits.WrappedShare * (g.LoopWidthMm + (g.Stitch.Family == StitchFamily.TwoThreadOveredge ? 0 : g.SewnThicknessMm / 2));
 
     /// <summary>The chances of a skip per stitch that a hypothesis has for one needle, each as likely as the others.</summary>
-    public IReadOnlyList<double> SkipChances(int thread, IReadOnlyList<Suspicion> faults)
+    public double[] SkipChances(int thread, IReadOnlyList<Suspicion> faults)
+    {
+        var seat = Machine.SeatPlaceOf(threads[thread].Laid.Position);
+        var key = (thread, faults.Any(f => f.Kind == FaultKind.Dragging), string.Join(' ', faults.Where(f => f.OfNeedle && f.Position == seat).Select(f => f.Kind)));
+        return skipChances.TryGetValue(key, out var known) ? known : skipChances[key] = Chances(thread, seat, faults);
+    }
+
+    private readonly Dictionary<(int Thread, bool Drags, string Needle), double[]> skipChances = [];
+
+    private double[] Chances(int thread, ThreadPosition seat, IReadOnlyList<Suspicion> faults)
     {
         if (Wanted.Cloth is not { } cloth || (threads[thread].Needle ?? Wanted.Needle) is not { } needle)
         {
@@ -237,7 +248,6 @@ internal sealed class CoachModel
         }
 
         List<SeatedNeedle> needles = [faults.Any(f => f.Kind == FaultKind.Dragging) ? needle with { ThreadDrags = true } : needle];
-        var seat = Machine.SeatPlaceOf(threads[thread].Laid.Position);
         foreach (var fault in faults.Where(f => f.OfNeedle && f.Position == seat))
         {
             needles = fault.Kind switch

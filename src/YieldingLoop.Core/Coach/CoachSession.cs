@@ -19,11 +19,11 @@ public sealed class CoachSession
     /// <summary>Most looks at one thing between two swatches.</summary>
     public const int MostLooks = 3;
 
-    /// <summary>What a pass is worth less with a fault still in effect, minutes.</summary>
-    private const double HiddenCosts = 10;
+    /// <summary>What a pass is worth less with a fault still in effect, minutes: ten, and what such a pass is thought too likely because only one look is thought ahead.</summary>
+    private const double HiddenCosts = 12;
 
     /// <summary>What is still to come after a swatch that does not pass, minutes, where only dials are behind it; and the share of that which is left once a fault is found and put right.</summary>
-    private const double DialsToCome = 4.2, DialsLeft = 0.6;
+    private const double DialsToCome = 5.5, DialsLeft = 0.6;
 
     /// <summary>What finding a fault takes, minutes, the repair left out.</summary>
     private const double ToFind = 0.6;
@@ -343,10 +343,9 @@ public sealed class CoachSession
                 }
 
                 var bad = share * LookIsRight + (1 - share) * (1 - LookIsRight);
-                var ifBad = Weighted(kind, position, true);
-                var ifGood = Weighted(kind, position, false);
-                var badCost = Math.Min(Cheapest(ifBad, h => All(thought[h]), MaySew).Cost, CoachMinutes.Repair(kind, position) + Cheapest(ifBad, h => Left(h, kind, position), maySew: true).Cost);
-                var cost = CoachMinutes.Look + bad * badCost + (1 - bad) * Cheapest(ifGood, h => All(thought[h]), MaySew).Cost;
+                var ifBad = Weighted(weights, kind, position, true);
+                var ifGood = Weighted(weights, kind, position, false);
+                var cost = CoachMinutes.Look + bad * AfterBad(ifBad, kind, position, again: coach.looks.GetValueOrDefault((kind, position)) + 1 < MostLooks) + (1 - bad) * Cheapest(ifGood, h => All(thought[h]), MaySew).Cost;
                 if (cost < best.Cost)
                 {
                     best = (cost, new(CoachAct.Look, CoachMinutes.Look) { Fault = kind, Position = position, PassChance = sewn.Passes });
@@ -369,9 +368,25 @@ public sealed class CoachSession
         /// <summary>What is less likely than this is not looked at.</summary>
         private const double LeastSuspected = 0.01;
 
-        private double[] Weighted(FaultKind kind, ThreadPosition? position, bool bad)
+        /// <summary>What is to come once a look has found something bad: leave it, put it right, or look a second time before it is believed.</summary>
+        private double AfterBad(double[] weight, FaultKind kind, ThreadPosition? position, bool again)
         {
-            var after = weights.Select((w, i) => w * (thought[i].SeenBy(kind, position) == bad ? LookIsRight : 1 - LookIsRight)).ToArray();
+            var leave = Cheapest(weight, h => All(thought[h]), MaySew).Cost;
+            var least = Math.Min(leave, CoachMinutes.Repair(kind, position) + Cheapest(weight, h => Left(h, kind, position), maySew: true).Cost);
+            if (!again)
+            {
+                return least;
+            }
+
+            var share = weight.Where((_, h) => thought[h].SeenBy(kind, position)).Sum();
+            var bad = share * LookIsRight + (1 - share) * (1 - LookIsRight);
+            var good = Cheapest(Weighted(weight, kind, position, false), h => All(thought[h]), MaySew).Cost;
+            return Math.Min(least, CoachMinutes.Look + bad * AfterBad(Weighted(weight, kind, position, true), kind, position, again: false) + (1 - bad) * good);
+        }
+
+        private double[] Weighted(IReadOnlyList<double> before, FaultKind kind, ThreadPosition? position, bool bad)
+        {
+            var after = before.Select((w, i) => w * (thought[i].SeenBy(kind, position) == bad ? LookIsRight : 1 - LookIsRight)).ToArray();
             var all = after.Sum();
             return [.. after.Select(w => w / all)];
         }

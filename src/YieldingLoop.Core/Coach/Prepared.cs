@@ -35,11 +35,13 @@ internal sealed class Prepared
 
     public double NoSkip { get; }
 
+    private double[]? tensions;
+
     /// <summary>Covariance of the logarithms of the tensions at a state.</summary>
     public double[] Tensions(CoachModel model, SewnState state)
     {
         var (n, size, p) = (model.Places.Count, model.Size, Hypothesis.Covariance);
-        var spread = new double[n * n];
+        var spread = tensions ??= new double[n * n];
         for (var i = 0; i < n; i++)
         {
             for (var j = 0; j < n; j++)
