@@ -35,7 +35,7 @@ internal sealed class Belief
     /// <summary>A hypothesis so much less likely than the likeliest, in ln, is not worked out any further.</summary>
     private const double FarBehind = 16;
 
-    private const int Iterations = 3;
+    private const int Iterations = 2;
 
     /// <summary>Growth before any swatch: offset and slope, and what is known of them.</summary>
     private const double GrowthSigma = 0.866, SlopeMean = -22, SlopeSigma = 3.46;

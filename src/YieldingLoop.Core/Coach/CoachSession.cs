@@ -157,8 +157,12 @@ public sealed class CoachSession
         private readonly List<Hypothesis> thought = [];
         private readonly List<double> weights = [];
         private readonly List<Option> options = [];
-        private readonly Dictionary<(int Hypothesis, int Left), Prepared> prepared = [];
-        private readonly Dictionary<(int Hypothesis, int Left, int Option), double> passes = [];
+        // By hypothesis, by what is left of its two faults at most, and by option; not a number until it is asked for.
+        private readonly Prepared?[] prepared;
+        private readonly double[] passes;
+        private readonly double[] toCome;
+        private readonly int[] takes;
+        private readonly double[] grows;
         private readonly SewnState state;
 
         public CoachThought(CoachSession coach)
@@ -184,7 +188,17 @@ public sealed class CoachSession
             {
                 AddChanges();
             }
+
+            prepared = new Prepared?[thought.Count * Lefts];
+            passes = new double[thought.Count * Lefts * options.Count];
+            Array.Fill(passes, double.NaN);
+            toCome = [.. Enumerable.Range(0, thought.Count * Lefts).Select(i => ToCome(i / Lefts, i % Lefts))];
+            takes = [.. Enumerable.Range(0, options.Count * thought.Count).Select(i => Taken(thought[i % thought.Count], options[i / thought.Count]))];
+            grows = [.. options.Select(GrowthWithin)];
         }
+
+        /// <summary>What can be left of two faults: none, either, both.</summary>
+        private const int Lefts = 4;
 
         private sealed record Option(CoachChange? Change, ThreadPosition? Position, double? To, double Minutes, SewnState State);
 
@@ -236,33 +250,29 @@ public sealed class CoachSession
             Add(CoachChange.RethreadAll, null, null);
         }
 
-        /// <summary>What is left of a hypothesis' faults, as bits, after an option.</summary>
-        private static int After(Hypothesis hypothesis, int left, Option option)
+        /// <summary>The faults of a hypothesis, as bits, that an option takes away.</summary>
+        private static int Taken(Hypothesis hypothesis, Option option)
         {
             if (option.Change is not { } change)
             {
-                return left;
+                return 0;
             }
 
-            var takes = Takes(change, option.Position);
-            return hypothesis.Faults.Index().Where(f => takes(f.Item)).Aggregate(left, (bits, f) => bits & ~(1 << f.Index));
+            var gone = Takes(change, option.Position);
+            return hypothesis.Faults.Index().Where(f => gone(f.Item)).Aggregate(0, (bits, f) => bits | (1 << f.Index));
         }
 
         private double Passes(int h, int left, int o)
         {
-            left = After(thought[h], left, options[o]);
-            if (passes.TryGetValue((h, left, o), out var known))
+            ref var known = ref passes[(h * Lefts + left) * options.Count + o];
+            if (!double.IsNaN(known))
             {
                 return known;
             }
 
-            if (!prepared.TryGetValue((h, left), out var ready))
-            {
-                var rest = thought[h] with { Faults = [.. thought[h].Faults.Where((_, i) => (left & (1 << i)) != 0)] };
-                prepared[(h, left)] = ready = new(coach.model, rest, state, Math.Max(StitchesReckoned, coach.question.Targets.HoldStitches));
-            }
-
-            return passes[(h, left, o)] = coach.belief.Passes(ready, options[o].State, coach.question.Targets) * GrowthWithin(options[o]);
+            var ready = prepared[h * Lefts + left] ??= new(
+                coach.model, thought[h] with { Faults = [.. thought[h].Faults.Where((_, i) => (left & (1 << i)) != 0)] }, state, Math.Max(StitchesReckoned, coach.question.Targets.HoldStitches));
+            return known = coach.belief.Passes(ready, options[o].State, coach.question.Targets) * grows[o];
         }
 
         /// <summary>Stitches a swatch is reckoned to have.</summary>
@@ -282,8 +292,14 @@ public sealed class CoachSession
         private static int All(Hypothesis h) => (1 << h.Faults.Count) - 1;
 
         /// <summary>The option that costs least, swatch and what may follow included.</summary>
-        private (double Cost, int Option, double Passes) Cheapest(IReadOnlyList<double> weight, Func<int, int> left, bool maySew)
+        private (double Cost, int Option, double Passes) Cheapest(IReadOnlyList<double> weight, Func<int, int> leftOf, bool maySew)
         {
+            Span<int> left = stackalloc int[thought.Count];
+            for (var h = 0; h < left.Length; h++)
+            {
+                left[h] = leftOf(h);
+            }
+
             var best = (Cost: double.PositiveInfinity, Option: -1, Passes: 0.0);
             for (var o = maySew ? 0 : 1; o < options.Count; o++)
             {
@@ -295,10 +311,10 @@ public sealed class CoachSession
                         continue;
                     }
 
-                    var chance = Passes(h, left(h), o);
-                    var still = After(thought[h], left(h), options[o]);
+                    var still = left[h] & ~takes[o * thought.Count + h];
+                    var chance = Passes(h, still, o);
                     pass += weight[h] * chance;
-                    cost += weight[h] * (still != 0 ? chance * HiddenCosts + (1 - chance) * ToCome(h, still) : (1 - chance) * DialsToCome);
+                    cost += weight[h] * (still != 0 ? chance * HiddenCosts + (1 - chance) * toCome[h * Lefts + still] : (1 - chance) * DialsToCome);
                 }
 
                 best = cost < best.Cost ? (cost, o, pass) : best;
