@@ -120,6 +120,10 @@ public sealed class CoachSession
         CoachChange.Dial => now with { Dials = now.Dials.With(position!.Value, to!.Value) },
         CoachChange.Differential => now with { Differential = to!.Value },
         CoachChange.CuttingWidth => now with { CuttingWidthMm = to!.Value },
+        CoachChange.Length => now with { StitchLengthMm = to!.Value },
+        CoachChange.Width => now with { ZigzagWidthMm = to!.Value },
+        CoachChange.FootPressure => now with { FootPressure = to!.Value },
+        CoachChange.Tape => now with { Tape = true },
         _ => now,
     };
 
@@ -207,7 +211,8 @@ public sealed class CoachSession
 
         private void Add(CoachChange change, ThreadPosition? position, double? to)
         {
-            var changedTo = change is CoachChange.Dial or CoachChange.Differential or CoachChange.CuttingWidth ? coach.State(coach.Apply(change, position, to)) : state;
+            var changed = coach.Apply(change, position, to);
+            var changedTo = ReferenceEquals(changed, coach.now) ? state : coach.State(changed);
             options.Add(new(change, position, to, CoachMinutes.Change(change, coach.model.Threads.Select(t => t.Laid.Position)), changedTo));
         }
 
@@ -242,12 +247,42 @@ public sealed class CoachSession
                 }
             }
 
+            AddSettings(machine, now);
             foreach (var seat in coach.model.Threads.Select(t => t.Laid.Position).Where(p => p.IsNeedle()).Select(machine.SeatPlaceOf).Distinct())
             {
                 Add(CoachChange.Needle, seat, null);
             }
 
             Add(CoachChange.RethreadAll, null, null);
+        }
+
+        /// <summary>What is turned where no dial helps: shorter stitches hold further, tape flattens, a lighter foot stretches less.</summary>
+        private void AddSettings(Machine machine, Setup now)
+        {
+            void AddRange(CoachChange change, SettingRange? range, Place<double> place, params ReadOnlySpan<double> turns)
+            {
+                if (range is null || !place.TryGet(out var stands))
+                {
+                    return;
+                }
+
+                foreach (var to in turns.ToArray().Select(t => range.Settable(stands + t)).Distinct().Where(v => v > 0 && Math.Abs(v - stands) > 1e-6))
+                {
+                    Add(change, null, to);
+                }
+            }
+
+            AddRange(CoachChange.Length, machine.StitchLengthMm, now.StitchLengthMm, -1.5, -1, -0.5, -0.25, 0.5, 1);
+            if (coach.model.Wanted.Geometry.Stitch.NeedsZigzagWidth && machine is PlainMachine plain)
+            {
+                AddRange(CoachChange.Width, new(0.5, plain.WidestZigzagMm, 0.5), now.ZigzagWidthMm, -1, -0.5, 0.5, 1);
+            }
+
+            AddRange(CoachChange.FootPressure, machine.FootPressure, now.FootPressure, -0.5, -0.25, 0.25, 0.5);
+            if (coach.question.Targets.TunnellingIndex is not null && !now.Tape.Or(false))
+            {
+                Add(CoachChange.Tape, null, null);
+            }
         }
 
         /// <summary>The faults of a hypothesis, as bits, that an option takes away.</summary>
@@ -412,6 +447,9 @@ public sealed class CoachSession
             CoachChange.Dial => coach.now.Dials[option.Position!.Value].Value,
             CoachChange.Differential => coach.now.Differential.Value,
             CoachChange.CuttingWidth => coach.now.CuttingWidthMm.Value,
+            CoachChange.Length => coach.now.StitchLengthMm.Value,
+            CoachChange.Width => coach.now.ZigzagWidthMm.Value,
+            CoachChange.FootPressure => coach.now.FootPressure.Value,
             _ => null,
         };
     }

@@ -40,6 +40,18 @@ public enum CoachChange
     /// <summary>The cutting width.</summary>
     CuttingWidth,
 
+    /// <summary>The stitch length.</summary>
+    Length,
+
+    /// <summary>The zigzag width.</summary>
+    Width,
+
+    /// <summary>Foot pressure.</summary>
+    FootPressure,
+
+    /// <summary>Tape on the allowance.</summary>
+    Tape,
+
     /// <summary>A new needle in a seat.</summary>
     Needle,
 
@@ -108,8 +120,8 @@ public static class CoachMinutes
     /// <param name="threads">The threads that are on, of which all are threaded again.</param>
     public static double Change(CoachChange change, IEnumerable<ThreadPosition> threads) => change switch
     {
-        CoachChange.Dial or CoachChange.Differential => Minutes.MinutesFor.Dial,
-        CoachChange.CuttingWidth or CoachChange.Finger => Minutes.MinutesFor.Part,
+        CoachChange.Dial or CoachChange.Differential or CoachChange.Length or CoachChange.Width or CoachChange.FootPressure => Minutes.MinutesFor.Dial,
+        CoachChange.CuttingWidth or CoachChange.Finger or CoachChange.Tape => Minutes.MinutesFor.Part,
         CoachChange.Needle => Minutes.MinutesFor.Needle,
         _ => threads.Sum(t => t.IsNeedle() ? Minutes.MinutesFor.NeedleThread : Minutes.MinutesFor.Looper),
     };
