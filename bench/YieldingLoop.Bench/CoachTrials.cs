@@ -186,7 +186,7 @@ internal static class CoachTrials
                 var single = truth.Count == 1 && cause.Fault == truth[0].Fault.Kind && cause.Position == truth[0].Fault.Position && cause.Sticky == truth[0].PutRight;
                 if (fifth == 4 && !(cause.Several ? truth.Count > 1 : cause.Fault is null ? truth.Count == 0 : single))
                 {
-                    Console.WriteLine(FormattableString.Invariant($"  said {cause.Fault} {cause.Position}{(cause.Several ? "several" : "")} {cause.Share:0.00}, true {string.Join('+', truth.Select(f => f.Fault.Kind.Id() + " " + f.Fault.Position + (f.Sticky ? "*" : "") + FormattableString.Invariant($" {f.Fault.Amount:0.0}")))} {one.Case.Number} {one.Case.Plan.StitchId} {one.Case.Seam.Job}"));
+                    Console.WriteLine(FormattableString.Invariant($"  said {cause.Fault} {cause.Position}{(cause.Several ? "several" : "")} {cause.Share:0.00}, true {string.Join('+', truth.Select(f => f.Fault.Kind.Id() + " " + f.Fault.Position + (f.Sticky ? "*" : "") + FormattableString.Invariant($" {f.Fault.HoursOver + f.Fault.OffMm:0.0}")))} {one.Case.Number} {one.Case.Plan.StitchId} {one.Case.Seam.Job}"));
                 }
 
                 right[fifth] += cause.Several ? truth.Count > 1 ? 1 : 0 : cause.Fault is null ? truth.Count == 0 ? 1 : 0 : single ? 1 : 0;

@@ -64,14 +64,9 @@ internal sealed class Belief
             }
         }
 
-        foreach (var (i, one) in singles.Index())
-        {
-            foreach (var other in singles.Skip(i + 1).Where(o => !(o.Fault.Kind == one.Fault.Kind && o.Fault.Position == one.Fault.Position)))
-            {
-                // Either may have been the first.
-                hypotheses.Add(new([one.Fault, other.Fault], false, false, Math.Log(2 * Two * one.Share * other.Share / faulty), mean, covariance));
-            }
-        }
+        var pairs = singles.Index().SelectMany(one => singles.Skip(one.Index + 1).Where(o => !o.Fault.Is(one.Item.Fault.Kind, one.Item.Fault.Position)), (one, other) => (One: one.Item, Other: other)).ToList();
+        var together = pairs.Sum(p => p.One.Share * p.Other.Share);
+        hypotheses.AddRange(pairs.Select(p => new Hypothesis([p.One.Fault, p.Other.Fault], false, false, Math.Log(Two * faulty * p.One.Share * p.Other.Share / together), mean, covariance)));
 
         Normalize();
     }
@@ -259,7 +254,7 @@ internal sealed class Belief
         var seen = Observed(state, read);
         double[] mean = hypothesis.Mean, covariance = hypothesis.Covariance, at = mean;
         double[] figures = new double[CoachModel.Figures], slopes = new double[(model.Places.Count + 1) * CoachModel.Figures];
-        var blur = hypothesis.Faults.Sum(f => f.AmountSigma * f.AmountSigma);
+        var blur = hypothesis.Faults.Sum(f => f.OffSigmaMm * f.OffSigmaMm);
         double evidence = 0;
         for (var i = 0; i < Iterations; i++)
         {
@@ -463,7 +458,7 @@ internal sealed class Belief
         }
 
         Within(CoachModel.Gap, targets.GapMm, GapError);
-        Within(CoachModel.Overhang, targets.OverhangMm, Math.Sqrt(MeetingError * MeetingError + hypothesis.Faults.Sum(f => f.AmountSigma * f.AmountSigma)));
+        Within(CoachModel.Overhang, targets.OverhangMm, Math.Sqrt(MeetingError * MeetingError + hypothesis.Faults.Sum(f => f.OffSigmaMm * f.OffSigmaMm)));
         Within(CoachModel.CoverFace, targets.CoverFace, CoverError);
         Within(CoachModel.CoverBack, targets.CoverBack, CoverError);
         Within(CoachModel.LogTunnelling, targets.TunnellingIndex, ShareError, v => Math.Log(Math.Max(0.01, v)));

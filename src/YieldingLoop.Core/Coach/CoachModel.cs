@@ -123,8 +123,8 @@ internal sealed class CoachModel
         {
             geometry = fault.Kind switch
             {
-                FaultKind.Finger => geometry with { LoopWidthMm = geometry.LoopWidthMm + fault.Amount },
-                FaultKind.Knife => geometry with { BiteMm = geometry.BiteMm + fault.Amount },
+                FaultKind.Finger => geometry with { LoopWidthMm = geometry.LoopWidthMm + fault.OffMm },
+                FaultKind.Knife => geometry with { BiteMm = geometry.BiteMm + fault.OffMm },
                 _ => geometry,
             };
         }

@@ -20,7 +20,7 @@ public sealed class CoachSession
     public const int MostLooks = 3;
 
     /// <summary>What a pass is worth less with a fault still in effect, minutes: ten, and what such a pass is thought too likely because only one look is thought ahead.</summary>
-    private const double HiddenCosts = 12;
+    private const double HiddenCosts = 13;
 
     /// <summary>What is still to come after a swatch that does not pass, minutes, where only dials are behind it; and the share of that which is left once a fault is found and put right.</summary>
     private const double DialsToCome = 5.5, DialsLeft = 0.6;
@@ -31,10 +31,10 @@ public sealed class CoachSession
     /// <summary>How far a needle's dial may go from the set-up's, numbers (common practice D3).</summary>
     private const double NeedleNumbers = 1.5;
 
-    /// <summary>Share of the weight that is thought through, and most hypotheses of it.</summary>
+    /// <summary>Share of the weight that is thought through, and most hypotheses of it: fewer where there is much to choose from, more where only a swatch can be sewn.</summary>
     private const double ThoughtThrough = 0.985;
 
-    private const int MostThought = 24;
+    private const int MostThought = 24, MostThoughtOfOne = 160;
 
     private static readonly double[] Turns = [0.25, 0.5, 0.75, 1, 1.5, 2, 2.5, 3, 4, 5];
 
@@ -174,7 +174,8 @@ public sealed class CoachSession
             this.coach = coach;
             state = coach.State(coach.now);
             double all = 0;
-            foreach (var hypothesis in coach.belief.Hypotheses.TakeWhile(_ => all < ThoughtThrough && thought.Count < MostThought))
+            var most = coach.changed || coach.swatches == 0 ? MostThoughtOfOne : MostThought;
+            foreach (var hypothesis in coach.belief.Hypotheses.TakeWhile(_ => all < ThoughtThrough && thought.Count < most))
             {
                 var weight = Math.Exp(hypothesis.LogWeight);
                 thought.Add(hypothesis);

@@ -134,7 +134,7 @@ internal readonly record struct GaussianStep(double[] Mean, double[] Covariance,
         var (lower, upper) = (Truncated(-middle, spread), Truncated(at, narrow));
         double share = Math.Exp(below - log), mean = share * -lower.Mean + (1 - share) * upper.Mean;
         var second = share * (lower.Variance + lower.Mean * lower.Mean) + (1 - share) * (upper.Variance + upper.Mean * upper.Mean);
-        var left = Math.Clamp((second - mean * mean) / variance, 0, 1);
+        var left = Math.Max(0, (second - mean * mean) / variance);
         double[] moved = [.. hypothesis.Mean], covariance = [.. hypothesis.Covariance];
         for (var i = 0; i < size; i++)
         {

@@ -6,9 +6,9 @@ namespace YieldingLoop.Core.Coach;
 /// <summary>Something that may be wrong, as the coach reckons with it.</summary>
 /// <param name="Kind">What.</param>
 /// <param name="Position">The thread it is at, or the seat of the needle; null where it is about the whole machine.</param>
-/// <param name="Amount">Of a finger how much wider it lays the loops, of a knife how much further out it cuts, mm.</param>
-/// <param name="AmountSigma">How uncertain that is, one standard deviation.</param>
-internal sealed record Suspicion(FaultKind Kind, ThreadPosition? Position, double Amount = 0, double AmountSigma = 0)
+/// <param name="OffMm">Of a finger how much wider it lays the loops, of a knife how much further out it cuts, mm.</param>
+/// <param name="OffSigmaMm">How uncertain that is, one standard deviation, mm.</param>
+internal sealed record Suspicion(FaultKind Kind, ThreadPosition? Position, double OffMm = 0, double OffSigmaMm = 0)
 {
     /// <summary>Whether it is a fault of threading.</summary>
     public bool Threading => FaultEffects.Threading.Contains(Kind);

@@ -41,8 +41,11 @@ public enum FaultKind
 /// <param name="Position">The thread it is at, or the seat of the needle; null where it is about the whole machine.</param>
 public sealed record Fault(FaultKind Kind, ThreadPosition? Position = null)
 {
-    /// <summary>Of a worn needle the hours beyond its life; of a finger how much wider it lays the loops, mm; of a knife how much further out it cuts, mm.</summary>
-    public double Amount { get; init; }
+    /// <summary>Of a worn needle how far it is beyond its life, h.</summary>
+    public double HoursOver { get; init; }
+
+    /// <summary>Of a finger how much wider it lays the loops, mm; of a knife how much further out it cuts, mm.</summary>
+    public double OffMm { get; init; }
 
     /// <summary>Of a wrong point the point that is in.</summary>
     public string? PointId { get; init; }

@@ -27,7 +27,7 @@ public sealed record SewnFigures
     public bool? Wrapped { get; init; }
 
     /// <summary>Each needle's own term of the gap, mm, in the order of the threads; empty where the gap is no needle's (503).</summary>
-    public IReadOnlyList<(ThreadPosition Needle, double Mm)> NeedleLoops { get; init; } = [];
+    public IReadOnlyList<(ThreadPosition Needle, double Mm)> NeedleLoopsMm { get; init; } = [];
 
     /// <summary>Chance of a skip per stitch in each row.</summary>
     public IReadOnlyList<(ThreadPosition Needle, double Chance)> Skips { get; init; } = [];
@@ -52,7 +52,7 @@ public sealed record SewnFigures
             Threads = readings,
             MeetingLineMm = meeting,
             Wrapped = meeting is { } line ? line <= -SeamLimits.WrappedShare * (geometry.LoopWidthMm + HalfThickness(geometry)) : null,
-            NeedleLoops = geometry.Stitch.Family == StitchFamily.TwoThreadOveredge ? [] : [.. threads.Index().Where(t => t.Item.Position.IsNeedle()).Select(t => (t.Item.Position, NeedleTerm(geometry, threads, t.Index, readings[t.Index])))],
+            NeedleLoopsMm = geometry.Stitch.Family == StitchFamily.TwoThreadOveredge ? [] : [.. threads.Index().Where(t => t.Item.Position.IsNeedle()).Select(t => (t.Item.Position, NeedleTerm(geometry, threads, t.Index, readings[t.Index])))],
             Skips = [.. sewn.Threads.Where(t => t.Laid.Position.IsNeedle()).Select(t => (t.Laid.Position, SkipChance(sewn, t, faults)))],
             Breaks = faults.Any(f => f.Kind == FaultKind.LooperOrder) ? ThreadPosition.LowerLooper : null,
         };
@@ -66,8 +66,8 @@ public sealed record SewnFigures
         {
             geometry = fault.Kind switch
             {
-                FaultKind.Finger => geometry with { LoopWidthMm = geometry.LoopWidthMm + fault.Amount },
-                FaultKind.Knife => geometry with { BiteMm = geometry.BiteMm + fault.Amount },
+                FaultKind.Finger => geometry with { LoopWidthMm = geometry.LoopWidthMm + fault.OffMm },
+                FaultKind.Knife => geometry with { BiteMm = geometry.BiteMm + fault.OffMm },
                 _ => geometry,
             };
         }
@@ -109,7 +109,7 @@ public sealed record SewnFigures
             {
                 FaultKind.NeedleNotUp => needle with { FullyUp = false },
                 FaultKind.NeedlePoint => needle with { Point = NeedleCatalogue.Find(fault.PointId!)! },
-                FaultKind.NeedleWorn => needle with { HoursSewn = needle.LifeHours + fault.Amount },
+                FaultKind.NeedleWorn => needle with { HoursSewn = needle.LifeHours + fault.HoursOver },
                 FaultKind.Dragging => needle with { ThreadDrags = true },
                 _ => needle,
             };

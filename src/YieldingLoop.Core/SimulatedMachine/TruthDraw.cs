@@ -88,7 +88,7 @@ public sealed class TruthDraw(Dice random, double wider = 1)
         var fault = new Fault(kind, random.Any(FaultPlaces.Of(kind, machine, sewn)));
         return new(kind switch
         {
-            FaultKind.NeedleWorn => fault with { Amount = Between(LeastHoursOver, MostHoursOver) },
+            FaultKind.NeedleWorn => fault with { HoursOver = Between(LeastHoursOver, MostHoursOver) },
             FaultKind.NeedlePoint => fault with { PointId = random.Any(FaultPlaces.BadPoints(sewn)).Id },
             _ => fault,
         });
@@ -99,8 +99,8 @@ public sealed class TruthDraw(Dice random, double wider = 1)
         var now = machine.Fingers.FirstOrDefault(f => f.Name == setup.FingerName.Thing());
         var others = machine.Fingers.Where(f => now is not null && f.LoopWidthFromRightMm != now.LoopWidthFromRightMm).ToList();
         return others.Count > 0 && random.Next(2) == 0
-            ? new(new(FaultKind.Finger) { Amount = random.Any(others).LoopWidthFromRightMm - now!.LoopWidthFromRightMm })
-            : new(new(FaultKind.Knife) { Amount = (random.Next(2) == 0 ? -1 : 1) * Between(LeastKnife, MostKnife) });
+            ? new(new(FaultKind.Finger) { OffMm = random.Any(others).LoopWidthFromRightMm - now!.LoopWidthFromRightMm })
+            : new(new(FaultKind.Knife) { OffMm = (random.Next(2) == 0 ? -1 : 1) * Between(LeastKnife, MostKnife) });
     }
 
 }
