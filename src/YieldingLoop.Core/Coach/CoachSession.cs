@@ -19,8 +19,8 @@ public sealed class CoachSession
     /// <summary>Most looks at one thing between two swatches.</summary>
     public const int MostLooks = 3;
 
-    /// <summary>What a pass is worth less with a fault still in effect, minutes: ten, and what such a pass is thought too likely because only one look is thought ahead.</summary>
-    private const double HiddenCosts = 13;
+    /// <summary>What a pass with a fault still in effect weighs, minutes: the ten it is worth less, and half as much again, so that no more than about one in ten is left.</summary>
+    private const double HiddenCosts = 16;
 
     /// <summary>What is still to come after a swatch that does not pass, minutes, where only dials are behind it; and the share of that which is left once a fault is found and put right.</summary>
     private const double DialsToCome = 5.5, DialsLeft = 0.6;
