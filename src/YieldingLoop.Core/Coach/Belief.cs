@@ -74,16 +74,6 @@ internal sealed class Belief
     /// <summary>The hypotheses, the likeliest first.</summary>
     public IReadOnlyList<Hypothesis> Hypotheses => hypotheses;
 
-    private Belief(Belief from)
-    {
-        (model, hypotheses) = (from.model, [.. from.hypotheses]);
-        growth = [.. from.growth];
-        growthCovariance = [.. from.growthCovariance];
-    }
-
-    /// <summary>The same, to think on without changing this one.</summary>
-    public Belief Copy() => new(this);
-
     private IEnumerable<(Suspicion Fault, double Share)> Singles(Setup setup)
     {
         var (machine, sewn) = (model.Machine, model.Wanted);

@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Faults;
+using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Coach;
 
@@ -15,7 +16,7 @@ internal sealed class Prepared
         NoSkip = 1;
         for (var i = 0; i < model.Threads.Count; i++)
         {
-            if (Core.Threads.ThreadPositions.IsNeedle(model.Threads[i].Laid.Position))
+            if (model.Threads[i].Laid.Position.IsNeedle())
             {
                 NoSkip *= model.SkipChances(i, hypothesis.Faults).Average(c => Math.Pow(1 - c, stitches));
             }
