@@ -1,6 +1,8 @@
 using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Faults;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Minutes;
+using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.SimulatedMachine;
@@ -22,7 +24,7 @@ internal sealed class ByRule(TrialCase trial, bool dialsFirst)
     private const double NeedleNumbers = 1.5;
 
     private readonly StandIn machine = trial.Begin();
-    private readonly SeamCase sewn = trial.Plan.Setup.Case(trial.Machine, trial.Cloth, trial.Seam, null, YieldingLoop.Core.Schools.ChosenSchools.Default).Value!;
+    private readonly SeamCase sewn = trial.Plan.Setup.Case(trial.Machine, trial.Cloth, trial.Seam, null, ChosenSchools.Default).Value!;
     private Setup now = trial.Plan.Setup;
     private double minutes;
 
@@ -32,7 +34,7 @@ internal sealed class ByRule(TrialCase trial, bool dialsFirst)
         var (turns, looked) = (0, false);
         for (var swatches = 1; swatches <= mostSwatches; swatches++)
         {
-            minutes += YieldingLoop.Core.Minutes.MinutesFor.Swatch;
+            minutes += MinutesFor.Swatch;
             var read = machine.Sew(now, trial.Plan.Targets.HoldPercent).Value!;
             var verdict = SwatchVerdict.Of(trial.Plan.Targets, read);
             if (verdict.Passed)
@@ -99,7 +101,7 @@ internal sealed class ByRule(TrialCase trial, bool dialsFirst)
 
         if (Off(SwatchAspect.Overhang) is { } overhang && trial.Machine is Overlocker overlocker && now.CuttingWidthMm.TryGet(out var cut))
         {
-            return Set(now with { CuttingWidthMm = overlocker.CuttingWidthMm.Settable(cut + Way(overhang) * 0.5) }, YieldingLoop.Core.Minutes.MinutesFor.Part);
+            return Set(now with { CuttingWidthMm = overlocker.CuttingWidthMm.Settable(cut + Way(overhang) * 0.5) }, MinutesFor.Part);
         }
 
         if (Off(SwatchAspect.MeetingLine) is { } meeting)
@@ -146,7 +148,7 @@ internal sealed class ByRule(TrialCase trial, bool dialsFirst)
         return (!position.IsNeedle() || Math.Abs(to - trial.Plan.Setup.Dials[position].Value) <= NeedleNumbers) && Set(now with { Dials = now.Dials.With(position, to) });
     }
 
-    private bool Set(Setup to, double takes = YieldingLoop.Core.Minutes.MinutesFor.Dial)
+    private bool Set(Setup to, double takes = MinutesFor.Dial)
     {
         if (to == now)
         {

@@ -18,7 +18,7 @@ internal sealed class Belief
     private const double Threaded = 0.60, Needled = 0.15, Parted = 0.10, Two = 0.10, Sticks = 0.10;
 
     /// <summary>How often a look is right.</summary>
-    private const double LookIsRight = 0.9;
+    public const double LookIsRight = 0.9;
 
     /// <summary>A thread that broke for no reason that is reckoned with.</summary>
     private const double BreaksAnyway = 1e-4;
@@ -77,23 +77,13 @@ internal sealed class Belief
     private IEnumerable<(Suspicion Fault, double Share)> Singles(Setup setup)
     {
         var (machine, sewn) = (model.Machine, model.Wanted);
-        var threading = FaultEffects.Threading.Where(k => FaultPlaces.Of(k, machine, sewn).Count > 0).ToList();
-        foreach (var kind in threading)
+        foreach (var (kinds, share) in new[] { (FaultEffects.Threading, Threaded), (FaultEffects.OfNeedles, Needled) })
         {
-            var places = FaultPlaces.Of(kind, machine, sewn);
-            foreach (var place in places)
+            // The kinds alike, then the places alike.
+            var found = kinds.Select(k => (Kind: k, Places: FaultPlaces.Of(k, machine, sewn))).Where(k => k.Places.Count > 0).ToList();
+            foreach (var (kind, place) in found.SelectMany(k => k.Places, (k, place) => (k, place)))
             {
-                yield return (new(kind, place), Threaded / threading.Count / places.Count);
-            }
-        }
-
-        var needles = FaultEffects.OfNeedles.Where(k => FaultPlaces.Of(k, machine, sewn).Count > 0).ToList();
-        foreach (var kind in needles)
-        {
-            var places = FaultPlaces.Of(kind, machine, sewn);
-            foreach (var place in places)
-            {
-                yield return (new(kind, place), Needled / needles.Count / places.Count);
+                yield return (new(kind.Kind, place), share / found.Count / kind.Places.Count);
             }
         }
 
@@ -102,8 +92,8 @@ internal sealed class Belief
             yield break;
         }
 
-        var now = overlocker.Fingers.FirstOrDefault(f => f.Name == setup.FingerName.Thing());
-        var others = overlocker.Fingers.Where(f => now is not null && f.LoopWidthFromRightMm != now.LoopWidthFromRightMm).ToList();
+        var now = overlocker.FingerNamed(setup.FingerName.Thing());
+        IReadOnlyList<FingerPosition> others = now is null ? [] : overlocker.FingersOtherThan(now);
         foreach (var other in others)
         {
             yield return (new(FaultKind.Finger, null, other.LoopWidthFromRightMm - now!.LoopWidthFromRightMm), Parted / 2 / others.Count);
@@ -147,7 +137,7 @@ internal sealed class Belief
     private (double Fixed, double Over) Fed(SewnState state)
     {
         var cloth = model.Wanted.Cloth!;
-        var stretch = cloth.GrowthStretchPercent ?? cloth.StretchAlongPercent;
+        var stretch = cloth.GrowingStretchPercent;
         var over = state.Differential - 1;
         var limit = 0.25 * stretch;
         return over < 0 && growth[1] * over > limit ? (0.10 * stretch * state.FootPressure + limit, 0) : (0.10 * stretch * state.FootPressure, over);

@@ -121,12 +121,7 @@ internal sealed class CoachModel
         var geometry = state.Geometry;
         foreach (var fault in faults)
         {
-            geometry = fault.Kind switch
-            {
-                FaultKind.Finger => geometry with { LoopWidthMm = geometry.LoopWidthMm + fault.OffMm },
-                FaultKind.Knife => geometry with { BiteMm = geometry.BiteMm + fault.OffMm },
-                _ => geometry,
-            };
+            geometry = fault.Kind.Changes(geometry, fault.OffMm);
         }
 
         for (var i = 0; i < threads.Length; i++)
@@ -182,19 +177,16 @@ internal sealed class CoachModel
         }
 
         var seam = SeamModel.Evaluate(geometry, laid, readings);
-        figures[Meeting] = MeetingLine(geometry, logs, scale);
+        var layout = new SeamLayout(geometry, laid, scale);
+        figures[Meeting] = layout.HasMeetingLine ? layout.MeetingLineMm : double.NaN;
         figures[Overhang] = seam.OverhangMm ?? double.NaN;
         figures[CoverFace] = seam.CoverFace ?? double.NaN;
         figures[CoverBack] = seam.CoverBack ?? double.NaN;
         figures[LogTunnelling] = seam.TunnellingIndex is { } index ? Math.Log(index * tapeShare) : double.NaN;
         for (var i = 0; i < threads.Length; i++)
         {
-            var kind = laid[i].Kind;
-            var slack = SeamModel.Slack(laid[i]);
-            var extended = Math.Min(laid[i].TensionCentinewtons / (kind.ModulusCentinewtonsPerTex * kind.Tex), 0.6 * kind.BreakExtension);
-            var rest = readings[i].LengthPerStitchMm * (1 + extended) / (1 + slack + geometry.Stitch.Extra);
             // As far as it would go below nothing, where nothing is seen of it: how it answers a tension must not end there.
-            figures[Loop + i] = laid[i].Position.IsNeedle() ? (readings[i].NeedleLoopMm ?? 0) + slack * rest / 2 : double.NaN;
+            figures[Loop + i] = laid[i].Position.IsNeedle() ? SeamModel.NeedleOpens(geometry, laid, i, readings[i]) : double.NaN;
             figures[LogPop + i] = readings[i].PopStretchPercent >= SeamModel.BeyondReachPercent ? double.NaN : Math.Log(Math.Max(LeastPop, readings[i].PopStretchPercent));
         }
 
@@ -209,36 +201,25 @@ internal sealed class CoachModel
     /// <summary>What a thread at its limit is reckoned to pop at, %.</summary>
     private const double LeastPop = 0.5;
 
-    private double MeetingLine(in SeamGeometry g, ReadOnlySpan<double> logs, double scale)
-    {
-        double over = 0;
-        for (var i = 0; i < threads.Length; i++)
-        {
-            var position = threads[i].Laid.Position;
-            over += g.Stitch.Family switch
-            {
-                StitchFamily.Overlock => position == ThreadPosition.UpperLooper ? logs[i] : position == ThreadPosition.LowerLooper ? -logs[i] : 0,
-                StitchFamily.TwoThreadOveredge => position == ThreadPosition.LowerLooper ? logs[i] : position.IsNeedle() ? -logs[i] : 0,
-                _ => double.NaN,
-            };
-        }
-
-        var half = g.Stitch.Family == StitchFamily.TwoThreadOveredge ? 0 : g.SewnThicknessMm / 2;
-        return double.IsNaN(over) ? over : Math.Clamp(scale * over, -(g.LoopWidthMm + half), (g.Stitch.UpperHeldByRightNeedle ? g.LoopWidthMm - g.GaugeMm : g.LoopWidthMm) + half);
-    }
-
     /// <summary>Where a wrapped edge begins, mm.</summary>
-    public static double WrappedFrom(in SeamGeometry g) => -SeamLimits.WrappedShare * (g.LoopWidthMm + (g.Stitch.Family == StitchFamily.TwoThreadOveredge ? 0 : g.SewnThicknessMm / 2));
+    public static double WrappedFrom(in SeamGeometry g) => -SeamLimits.WrappedShare * g.RoundTheBackMm;
 
     /// <summary>The chances of a skip per stitch that a hypothesis has for one needle, each as likely as the others.</summary>
     public double[] SkipChances(int thread, IReadOnlyList<Suspicion> faults)
     {
         var seat = Machine.SeatPlaceOf(threads[thread].Laid.Position);
-        var key = (thread, faults.Any(f => f.Kind == FaultKind.Dragging), string.Join(' ', faults.Where(f => f.OfNeedle && f.Position == seat).Select(f => f.Kind)));
+        // Which of the kinds that make a needle skip are among them, as bits: asked for every hypothesis of every swatch.
+        var kinds = 0;
+        foreach (var fault in faults)
+        {
+            kinds |= fault.Kind == FaultKind.Dragging || (fault.OfNeedle && fault.Position == seat) ? 1 << (int)fault.Kind : 0;
+        }
+
+        var key = (thread, kinds);
         return skipChances.TryGetValue(key, out var known) ? known : skipChances[key] = Chances(thread, seat, faults);
     }
 
-    private readonly Dictionary<(int Thread, bool Drags, string Needle), double[]> skipChances = [];
+    private readonly Dictionary<(int Thread, int Kinds), double[]> skipChances = [];
 
     private double[] Chances(int thread, ThreadPosition seat, IReadOnlyList<Suspicion> faults)
     {

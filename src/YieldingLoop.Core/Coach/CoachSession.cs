@@ -394,7 +394,7 @@ public sealed class CoachSession
                     continue;
                 }
 
-                var bad = share * LookIsRight + (1 - share) * (1 - LookIsRight);
+                var bad = share * Belief.LookIsRight + (1 - share) * (1 - Belief.LookIsRight);
                 var ifBad = Weighted(weights, kind, position, true);
                 var ifGood = Weighted(weights, kind, position, false);
                 var cost = CoachMinutes.Look + bad * AfterBad(ifBad, kind, position, again: coach.looks.GetValueOrDefault((kind, position)) + 1 < MostLooks) + (1 - bad) * Cheapest(ifGood, h => All(thought[h]), MaySew).Cost;
@@ -406,8 +406,6 @@ public sealed class CoachSession
 
             return best.Step;
         }
-
-        private const double LookIsRight = 0.9;
 
         /// <summary>What is left of a hypothesis' faults after one is put right; what sticks stays.</summary>
         private int Left(int h, FaultKind kind, ThreadPosition? position) => thought[h].Sticks ? All(thought[h])
@@ -431,14 +429,14 @@ public sealed class CoachSession
             }
 
             var share = weight.Where((_, h) => thought[h].SeenBy(kind, position)).Sum();
-            var bad = share * LookIsRight + (1 - share) * (1 - LookIsRight);
+            var bad = share * Belief.LookIsRight + (1 - share) * (1 - Belief.LookIsRight);
             var good = Cheapest(Weighted(weight, kind, position, false), h => All(thought[h]), MaySew).Cost;
             return Math.Min(least, CoachMinutes.Look + bad * AfterBad(Weighted(weight, kind, position, true), kind, position, again: false) + (1 - bad) * good);
         }
 
         private double[] Weighted(IReadOnlyList<double> before, FaultKind kind, ThreadPosition? position, bool bad)
         {
-            var after = before.Select((w, i) => w * (thought[i].SeenBy(kind, position) == bad ? LookIsRight : 1 - LookIsRight)).ToArray();
+            var after = before.Select((w, i) => w * (thought[i].SeenBy(kind, position) == bad ? Belief.LookIsRight : 1 - Belief.LookIsRight)).ToArray();
             var all = after.Sum();
             return [.. after.Select(w => w / all)];
         }

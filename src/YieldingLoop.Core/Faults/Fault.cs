@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Faults;
@@ -68,6 +69,17 @@ public static class FaultEffects
         FaultKind.Doubled => 2.2,
         FaultKind.Dragging => 1.6,
         _ => 1,
+    };
+
+    /// <summary>The seam as it is then sewn: another finger lays its loops elsewhere, another cut leaves more or less in it.</summary>
+    /// <param name="kind">What is wrong.</param>
+    /// <param name="geometry">The seam as it should be.</param>
+    /// <param name="offMm">How much wider the finger lays the loops, or how much further out the knife cuts, mm.</param>
+    public static SeamGeometry Changes(this FaultKind kind, in SeamGeometry geometry, double offMm) => kind switch
+    {
+        FaultKind.Finger => geometry with { LoopWidthMm = geometry.LoopWidthMm + offMm },
+        FaultKind.Knife => geometry with { BiteMm = geometry.BiteMm + offMm },
+        _ => geometry,
     };
 
     /// <summary>Its identifier, as the API speaks it.</summary>

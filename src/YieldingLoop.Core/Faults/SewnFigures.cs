@@ -42,58 +42,24 @@ public sealed record SewnFigures
     public static SewnFigures Of(SeamCase sewn, IReadOnlyList<Fault> faults, double meetingPerLogMm = SeamLayout.MeetingLinePerLog)
     {
         LaidThread[] threads = [.. sewn.Threads.Select(t => t.Laid with { TensionCentinewtons = t.Laid.TensionCentinewtons * Factor(t.Laid.Position, faults) })];
-        var geometry = Changed(sewn.Geometry, faults);
+        var geometry = faults.Aggregate(sewn.Geometry, (g, f) => f.Kind.Changes(g, f.OffMm));
         var readings = new ThreadReading[threads.Length];
         var seam = SeamModel.Evaluate(geometry, threads, readings);
-        var meeting = MeetingLine(geometry, threads, meetingPerLogMm);
+        var layout = new SeamLayout(geometry, threads, meetingPerLogMm);
+        double? meeting = layout.HasMeetingLine ? layout.MeetingLineMm : null;
         return new()
         {
             Seam = seam,
             Threads = readings,
             MeetingLineMm = meeting,
-            Wrapped = meeting is { } line ? line <= -SeamLimits.WrappedShare * (geometry.LoopWidthMm + HalfThickness(geometry)) : null,
-            NeedleLoopsMm = geometry.Stitch.Family == StitchFamily.TwoThreadOveredge ? [] : [.. threads.Index().Where(t => t.Item.Position.IsNeedle()).Select(t => (t.Item.Position, NeedleTerm(geometry, threads, t.Index, readings[t.Index])))],
+            Wrapped = meeting is { } line ? line <= -SeamLimits.WrappedShare * geometry.RoundTheBackMm : null,
+            NeedleLoopsMm = geometry.Stitch.Family == StitchFamily.TwoThreadOveredge ? [] : [.. readings.Index().Where(r => r.Item.Position.IsNeedle()).Select(r => (r.Item.Position, Math.Max(0, SeamModel.NeedleOpens(geometry, threads, r.Index, r.Item))))],
             Skips = [.. sewn.Threads.Where(t => t.Laid.Position.IsNeedle()).Select(t => (t.Laid.Position, SkipChance(sewn, t, faults)))],
             Breaks = faults.Any(f => f.Kind == FaultKind.LooperOrder) ? ThreadPosition.LowerLooper : null,
         };
     }
 
     private static double Factor(ThreadPosition position, IReadOnlyList<Fault> faults) => faults.Where(f => f.Position == position).Aggregate(1.0, (factor, f) => factor * f.Kind.TensionFactor());
-
-    private static SeamGeometry Changed(SeamGeometry geometry, IReadOnlyList<Fault> faults)
-    {
-        foreach (var fault in faults)
-        {
-            geometry = fault.Kind switch
-            {
-                FaultKind.Finger => geometry with { LoopWidthMm = geometry.LoopWidthMm + fault.OffMm },
-                FaultKind.Knife => geometry with { BiteMm = geometry.BiteMm + fault.OffMm },
-                _ => geometry,
-            };
-        }
-
-        return geometry;
-    }
-
-    private static double HalfThickness(in SeamGeometry geometry) => geometry.Stitch.Family == StitchFamily.TwoThreadOveredge ? 0 : geometry.SewnThicknessMm / 2;
-
-    /// <summary>The meeting line of model section 4 with another scale.</summary>
-    private static double? MeetingLine(in SeamGeometry geometry, IReadOnlyList<LaidThread> threads, double perLogMm)
-    {
-        double Relative(Func<LaidThread, bool> which) => threads.First(which) is var t ? Math.Log(t.TensionCentinewtons / t.Position.NeutralTensionCentinewtons()) : 0;
-        var g = geometry;
-        return g.Stitch.Family switch
-        {
-            StitchFamily.Overlock => Math.Clamp(
-                perLogMm * (Relative(t => t.Position == ThreadPosition.UpperLooper) - Relative(t => t.Position == ThreadPosition.LowerLooper)),
-                -(g.LoopWidthMm + HalfThickness(g)), (g.Stitch.UpperHeldByRightNeedle ? g.LoopWidthMm - g.GaugeMm : g.LoopWidthMm) + HalfThickness(g)),
-            StitchFamily.TwoThreadOveredge => Math.Clamp(perLogMm * (Relative(t => t.Position == ThreadPosition.LowerLooper) - Relative(t => t.Position.IsNeedle())), -g.LoopWidthMm, g.LoopWidthMm),
-            _ => null,
-        };
-    }
-
-    private static double NeedleTerm(in SeamGeometry geometry, LaidThread[] threads, int index, in ThreadReading reading) =>
-        Math.Max(0, (reading.NeedleLoopMm ?? 0) + SeamModel.Slack(threads[index]) * SeamModel.PathLengthAtRest(geometry, threads, index) / 2);
 
     /// <summary>The chance of model section 6; a thread that drags, whichever it is, does so in every row.</summary>
     private static double SkipChance(SeamCase sewn, SetThread thread, IReadOnlyList<Fault> faults)

@@ -152,6 +152,12 @@ public sealed record Overlocker : Machine
         return Math.Round(dial.AtLeast + share * (dial.AtMost - dial.AtLeast), 2);
     }
 
+    /// <summary>The fingers that lay the loops elsewhere than one does.</summary>
+    public IReadOnlyList<FingerPosition> FingersOtherThan(FingerPosition finger) => [.. Fingers.Where(f => f.LoopWidthFromRightMm != finger.LoopWidthFromRightMm)];
+
+    /// <summary>The finger of that name; null where there is none.</summary>
+    public FingerPosition? FingerNamed(string? name) => Fingers.FirstOrDefault(f => f.Name == name);
+
     /// <summary>The finger that goes with these needles; null where the machine's table has none.</summary>
     public FingerPosition? FingerFor(FingerUse use) => Fingers.FirstOrDefault(f => (f.Use & use) != 0);
 }

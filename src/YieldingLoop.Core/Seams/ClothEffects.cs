@@ -16,9 +16,10 @@ public static class ClothEffects
     /// <param name="stretchAlongPercent">S, the cloth's stretch along the seam, %.</param>
     /// <param name="differential">D, the differential ratio.</param>
     /// <param name="footPressure">f, 1 normal.</param>
-    public static double GrowthPercent(double stretchAlongPercent, double differential, double footPressure = 1)
+    /// <param name="perRatio">Points of growth per point of the ratio; −22 unless a machine is known to feed otherwise.</param>
+    public static double GrowthPercent(double stretchAlongPercent, double differential, double footPressure = 1, double perRatio = GrowthPerRatio)
     {
-        var fed = GrowthPerRatio * (differential - 1);
+        var fed = perRatio * (differential - 1);
         if (differential < 1)
         {
             fed = Math.Min(fed, 0.25 * stretchAlongPercent);

@@ -23,6 +23,9 @@ public sealed record SeamCloth
     /// <summary>S of the growth, %; null for the stretch along the seam.</summary>
     public double? GrowthStretchPercent { get; init; }
 
+    /// <summary>S of the growth, %, whichever it is.</summary>
+    public double GrowingStretchPercent => GrowthStretchPercent ?? StretchAlongPercent;
+
     /// <summary>S of the drag, %; null for the stretch along the seam.</summary>
     public double? DragStretchPercent { get; init; }
 
@@ -177,9 +180,9 @@ public sealed record SeamAssessment
             MeetingLineMm = reading.MeetingLineMm is { } p ? MeetingLineInterval(seam, p) : null,
             MeetingLineLearnt = reading.MeetingLineMm is not null && learnt.MeetingLine != LearntLine.MeetingLine,
             GrowthPercent = cloth is not null && seam.Differential is { } ratio
-                ? learnt.Growth.Figure(ClothEffects.GrowthPercent(cloth.GrowthStretchPercent ?? cloth.StretchAlongPercent, ratio, seam.FootPressure), ratio - 1)
+                ? learnt.Growth.Figure(ClothEffects.GrowthPercent(cloth.GrowingStretchPercent, ratio, seam.FootPressure), ratio - 1)
                 : null,
-            FlatDifferential = cloth is not null ? ClothEffects.FlatDifferential(cloth.GrowthStretchPercent ?? cloth.StretchAlongPercent, seam.FootPressure) : null,
+            FlatDifferential = cloth is not null ? ClothEffects.FlatDifferential(cloth.GrowingStretchPercent, seam.FootPressure) : null,
             MassRatio = cloth is not null && seam.Plies is { } plies
                 ? ClothEffects.MassRatio(reading.ThreadMassMgPerCm, cloth.LayersGsm ?? plies * cloth.AreaDensityGsm)
                 : null,

@@ -21,6 +21,14 @@ public readonly record struct SeamGeometry(Stitch Stitch, double StitchLengthMm,
     /// <summary>b, from that needle to the cut edge.</summary>
     public double BiteMm { get; init; }
 
+    /// <summary>How far round the edge a thread comes at most that is drawn to the back, mm: as wide as the loops lie, and half the thickness, which 503 has no thread to go round by.</summary>
+    public double RoundTheBackMm => LoopWidthMm + HalfRoundMm;
+
+    /// <summary>How far round the edge a thread comes at most that is drawn to the face, mm.</summary>
+    public double RoundTheFaceMm => (Stitch.UpperHeldByRightNeedle ? LoopWidthMm - GaugeMm : LoopWidthMm) + HalfRoundMm;
+
+    private double HalfRoundMm => Stitch.Family == StitchFamily.TwoThreadOveredge ? 0 : SewnThicknessMm / 2;
+
     /// <summary>Sewn thickness, mm, of <paramref name="plies"/> plies of <paramref name="plyThicknessMm"/>: 0.8 of their sum. Working value.</summary>
     public static double SewnThickness(int plies, double plyThicknessMm) => 0.8 * plies * plyThicknessMm;
 }

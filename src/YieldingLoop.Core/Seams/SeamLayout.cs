@@ -35,7 +35,10 @@ internal readonly ref struct SeamLayout
     private readonly double gauge;
     private readonly int holder;
 
-    public SeamLayout(in SeamGeometry geometry, ReadOnlySpan<LaidThread> laid)
+    /// <param name="geometry">The seam as sewn.</param>
+    /// <param name="laid">Its threads.</param>
+    /// <param name="meetingPerLogMm">How far the meeting line moves, mm, per unit of ln(T_upper/T_lower).</param>
+    public SeamLayout(in SeamGeometry geometry, ReadOnlySpan<LaidThread> laid, double meetingPerLogMm = MeetingLinePerLog)
     {
         g = geometry;
         threads = laid;
@@ -46,17 +49,14 @@ internal readonly ref struct SeamLayout
         holder = stitch.Holder is { } position ? IndexOf(position) : -1;
         MeetingLineMm = stitch.Family switch
         {
-            StitchFamily.Overlock => Math.Clamp(
-                MeetingLinePerLog * Math.Log(Tension(ThreadPosition.UpperLooper) / Tension(ThreadPosition.LowerLooper)),
-                -(a + g.SewnThicknessMm / 2),
-                upperWidth + g.SewnThicknessMm / 2),
-            StitchFamily.TwoThreadOveredge => Math.Clamp(
-                MeetingLinePerLog * (Math.Log(RelativeTension(IndexOf(ThreadPosition.LowerLooper))) - Math.Log(RelativeTension(NeedleIndex()))),
-                -a,
-                a),
+            StitchFamily.Overlock => Meeting(Math.Log(Tension(ThreadPosition.UpperLooper) / Tension(ThreadPosition.LowerLooper)), meetingPerLogMm),
+            StitchFamily.TwoThreadOveredge => Meeting(Math.Log(RelativeTension(IndexOf(ThreadPosition.LowerLooper))) - Math.Log(RelativeTension(NeedleIndex())), meetingPerLogMm),
             _ => 0,
         };
     }
+
+    /// <summary>Where the threads meet of which one is so much tighter than the other, in ln, no further round than either can come.</summary>
+    private double Meeting(double tighterLog, double perLogMm) => Math.Clamp(perLogMm * tighterLog, -g.RoundTheBackMm, g.RoundTheFaceMm);
 
     /// <summary>p, mm, above 0 on the face; 0 where the stitch has none.</summary>
     public double MeetingLineMm { get; }

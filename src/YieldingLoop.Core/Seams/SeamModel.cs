@@ -70,7 +70,7 @@ public static class SeamModel
             {
                 needleTension += thread.TensionCentinewtons / thread.Position.NeutralTensionCentinewtons() / geometry.Stitch.Needles;
                 strength += 2 * 0.8 * kind.TenacityCentinewtonsPerTex * kind.Tex * geometry.Stitch.Repeats * (10 / s) / 100;
-                gap = Math.Max(gap, (double.IsNaN(needleLoop) ? 0 : needleLoop) + slack * rest / 2);
+                gap = Math.Max(gap, Opens(double.IsNaN(needleLoop) ? 0 : needleLoop, slack, rest));
             }
         }
 
@@ -107,6 +107,16 @@ public static class SeamModel
     /// <param name="index">Which of them.</param>
     public static double PathLengthAtRest(in SeamGeometry geometry, ReadOnlySpan<LaidThread> threads, int index) =>
         new SeamLayout(geometry, threads).PathOf(threads[index], out _).AtRest();
+
+    /// <summary>A needle's own term of the gap, mm, below 0 where its thread is drawn in and nothing opens.</summary>
+    /// <param name="geometry">The stitch as sewn.</param>
+    /// <param name="threads">All its threads.</param>
+    /// <param name="index">Which needle's.</param>
+    /// <param name="reading">Its reading.</param>
+    internal static double NeedleOpens(in SeamGeometry geometry, ReadOnlySpan<LaidThread> threads, int index, in ThreadReading reading) =>
+        Opens(reading.NeedleLoopMm ?? 0, Slack(threads[index]), PathLengthAtRest(geometry, threads, index));
+
+    private static double Opens(double needleLoop, double slack, double rest) => needleLoop + slack * rest / 2;
 
     /// <summary>slack = c·ln(T₀/T), clamped to −0.15 … 0.60.</summary>
     internal static double Slack(in LaidThread thread) =>

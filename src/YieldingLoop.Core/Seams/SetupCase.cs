@@ -40,7 +40,7 @@ public static class SetupCase
         {
             // Loop width and bite are counted from the outermost threaded needle, the machine's record from the right one.
             var outermost = stitch.NeedlePositions.Where(p => setup.Threads[p].IsThere).Select(p => -head.SeatOf(p).OffsetMm).DefaultIfEmpty().Max();
-            var finger = overlocker.Fingers.FirstOrDefault(f => f.Name == setup.FingerName.Thing());
+            var finger = overlocker.FingerNamed(setup.FingerName.Thing());
             if (finger is null)
             {
                 problems.Add(new("finger", "Nobody has said how the finger stands."));

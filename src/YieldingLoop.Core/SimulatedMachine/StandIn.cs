@@ -49,7 +49,7 @@ public sealed class StandIn(Machine machine, ClothFigures cloth, SeamEntry seam,
     /// <param name="setup">What the machine is set to.</param>
     /// <exception cref="ArgumentException">The set-up does not say what its seam needs.</exception>
     public SewnFigures Figures(Setup setup) => setup.Case(machine, cloth, seam, null, schools).Value is { } written
-        ? SewnFigures.Of(Real(written, setup), [.. faults.Select(f => f.Fault)], truth.MeetingPerLogMm) : throw new ArgumentException("The set-up does not say what its seam needs.", nameof(setup));
+        ? Shown(Real(written, setup)) : throw new ArgumentException("The set-up does not say what its seam needs.", nameof(setup));
 
     /// <summary>The set-up with the tensions its threads really have, faults apart.</summary>
     private SeamCase Real(SeamCase written, Setup setup) => written with
@@ -69,9 +69,11 @@ public sealed class StandIn(Machine machine, ClothFigures cloth, SeamEntry seam,
         ],
     };
 
+    private SewnFigures Shown(SeamCase sewn) => SewnFigures.Of(sewn, [.. faults.Select(f => f.Fault)], truth.MeetingPerLogMm);
+
     private SwatchReadings Read(SeamCase sewn, Setup setup, double requiredPercent)
     {
-        var shown = SewnFigures.Of(sewn, [.. faults.Select(f => f.Fault)], truth.MeetingPerLogMm);
+        var shown = Shown(sewn);
         if (shown.Breaks is { } broke)
         {
             return new() { BrokeAt = broke, BrokeAfterStitches = random.Next(1, SewnFigures.BreaksWithinStitches + 1) };
@@ -104,12 +106,8 @@ public sealed class StandIn(Machine machine, ClothFigures cloth, SeamEntry seam,
     }
 
     /// <summary>Growth of model section 6 with this machine's own slope, its limit below 1 kept.</summary>
-    private double Growth(SeamCase sewn, Setup setup)
-    {
-        var (stretch, ratio) = (sewn.Cloth!.GrowthStretchPercent ?? sewn.Cloth.StretchAlongPercent, setup.Differential.Or(1));
-        var fed = truth.FeedSlope * (ratio - 1);
-        return 0.10 * stretch * setup.FootPressure.Or(1) + (ratio < 1 ? Math.Min(fed, 0.25 * stretch) : fed) + truth.GrowthOffsetPercent;
-    }
+    private double Growth(SeamCase sewn, Setup setup) =>
+        ClothEffects.GrowthPercent(sewn.Cloth!.GrowingStretchPercent, setup.Differential.Or(1), setup.FootPressure.Or(1), truth.FeedSlope) + truth.GrowthOffsetPercent;
 
     private ThreadPosition? Pulled(SeamCase sewn, SewnFigures shown, double requiredPercent, out double atPercent)
     {

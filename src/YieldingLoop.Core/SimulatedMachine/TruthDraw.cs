@@ -96,8 +96,8 @@ public sealed class TruthDraw(Dice random, double wider = 1)
 
     private HiddenFault? Part(Setup setup, Overlocker machine)
     {
-        var now = machine.Fingers.FirstOrDefault(f => f.Name == setup.FingerName.Thing());
-        var others = machine.Fingers.Where(f => now is not null && f.LoopWidthFromRightMm != now.LoopWidthFromRightMm).ToList();
+        var now = machine.FingerNamed(setup.FingerName.Thing());
+        IReadOnlyList<FingerPosition> others = now is null ? [] : machine.FingersOtherThan(now);
         return others.Count > 0 && random.Next(2) == 0
             ? new(new(FaultKind.Finger) { OffMm = random.Any(others).LoopWidthFromRightMm - now!.LoopWidthFromRightMm })
             : new(new(FaultKind.Knife) { OffMm = (random.Next(2) == 0 ? -1 : 1) * Between(LeastKnife, MostKnife) });

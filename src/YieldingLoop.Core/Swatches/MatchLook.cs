@@ -35,7 +35,7 @@ public sealed record MatchLook(SwatchAspect Aspect, IReadOnlyList<LookPicture> P
         var (stitch, g) = (seam.Geometry.Stitch, seam.Geometry);
         if (stitch.NeedsLoopWidth && targets.Wrapped)
         {
-            var round = -(g.LoopWidthMm + (stitch.Family == StitchFamily.TwoThreadOveredge ? 0 : g.SewnThicknessMm / 2));
+            var round = -g.RoundTheBackMm;
             looks.Add(new(SwatchAspect.Wrapped, [new(No, NotWrappedShare * round), new(Yes, WrappedShare * round)]));
         }
 

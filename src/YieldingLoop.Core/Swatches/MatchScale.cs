@@ -49,9 +49,7 @@ public sealed record MatchScale(SwatchAspect Aspect, double Least, double Most, 
             if (!targets.Wrapped)
             {
                 // As far round as the model goes, each way.
-                var half = g.Stitch.Family == StitchFamily.TwoThreadOveredge ? 0 : g.SewnThicknessMm / 2;
-                var face = (g.Stitch.UpperHeldByRightNeedle ? g.LoopWidthMm - g.GaugeMm : g.LoopWidthMm) + half;
-                scales.Add(Evenly(SwatchAspect.MeetingLine, -(g.LoopWidthMm + half), face, Steps[1], targets.MeetingLineMm));
+                scales.Add(Evenly(SwatchAspect.MeetingLine, -g.RoundTheBackMm, g.RoundTheFaceMm, Steps[1], targets.MeetingLineMm));
             }
 
             var reach = figures.OverhangMm!.Value + g.BiteMm;

@@ -39,7 +39,7 @@ public static class SeamChoices
     public static IReadOnlyList<SeamChoice> Of(Setup setup, Overlocker machine)
     {
         var needles = machine.Seats.Select(s => s.Position).Where(p => setup.Needles[p].IsThere).ToList();
-        return needles.Count > 0 && machine.Fingers.FirstOrDefault(f => f.Name == setup.FingerName.Thing()) is { } finger ? Of(machine, needles, finger, setup.CuttingWidthMm.Number()) : [];
+        return needles.Count > 0 && machine.FingerNamed(setup.FingerName.Thing()) is { } finger ? Of(machine, needles, finger, setup.CuttingWidthMm.Number()) : [];
     }
 
     /// <summary>The seam as it should be, and with every other finger and seat.</summary>
@@ -62,7 +62,7 @@ public static class SeamChoices
         return
         [
             Sewn(WrongChoice.None, finger, needles),
-            .. machine.Fingers.Where(f => f.Name != finger.Name && f.LoopWidthFromRightMm != finger.LoopWidthFromRightMm).Select(f => Sewn(WrongChoice.Finger, f, needles)),
+            .. machine.FingersOtherThan(finger).Select(f => Sewn(WrongChoice.Finger, f, needles)),
             .. needles.Count == 1 ? [Sewn(WrongChoice.Seat, finger, [.. machine.Seats.Select(s => s.Position).Where(s => s != needles[0])])] : Array.Empty<SeamChoice>(),
         ];
     }

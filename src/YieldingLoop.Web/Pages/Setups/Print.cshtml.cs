@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
-using YieldingLoop.Core.Settings;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Pages.Shared;
@@ -9,7 +8,7 @@ using YieldingLoop.Web.Pages.Shared;
 namespace YieldingLoop.Web.Pages.Setups;
 
 /// <summary>The card to pin by the machine: A5, or an A5 laid on A4 or Letter with cut marks.</summary>
-public sealed class PrintModel(Workroom workroom, Wording wording) : PageModel
+public sealed class PrintModel(Workroom workroom) : PageModel
 {
     /// <summary>Papers, with the name shown.</summary>
     public static IReadOnlyList<(string Id, string Name)> Papers { get; } = [("a5", "A5"), ("a4", "A5 on A4"), ("letter", "A5 on Letter")];
@@ -33,7 +32,7 @@ public sealed class PrintModel(Workroom workroom, Wording wording) : PageModel
 
         Row = row;
         var card = SetupCard.Of(row.Snapshot);
-        OnPaper = PaperCard.Of(row, card, await KeptRules.OfAsync(workroom, row), PullSheet.Of(card, wording) is not null);
+        OnPaper = PaperCard.Of(row, card, await KeptRules.OfAsync(workroom, row), PullSheet.Has(card));
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);
         return Page();
     }

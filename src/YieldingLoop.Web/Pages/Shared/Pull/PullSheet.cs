@@ -32,7 +32,12 @@ public sealed class PullSheet
 
     /// <summary>The sheet of a set-up as the card has it, with few frames: script fetches the others.</summary>
     public static PullSheet? Of(SetupCard card, Wording wording, int side = 0) =>
-        TriedOut.Of(card.Plan, Core.Setups.Setup.Unknown, card.Machine, card.Cloth, card.Seam, card.Learnt).Value is { } tried ? new(card, tried, PullFrames.Sketch(tried.Case), wording, suffix: PullFields.SuffixOf(side)) : null;
+        AsItIs(card) is { } tried ? new(card, tried, PullFrames.Sketch(tried.Case), wording, suffix: PullFields.SuffixOf(side)) : null;
+
+    /// <summary>Whether there is such a sheet.</summary>
+    public static bool Has(SetupCard card) => AsItIs(card) is not null;
+
+    private static TriedOut? AsItIs(SetupCard card) => TriedOut.Of(card.Plan, Core.Setups.Setup.Unknown, card.Machine, card.Cloth, card.Seam, card.Learnt).Value;
 
     /// <summary>The sheet of a scrap with what is tried on it, with few frames.</summary>
     public static PullSheet Of(SetupCard card, ScrapSewn sewn, Wording wording) => new(card, sewn.Tried, PullFrames.Sketch(sewn.Tried.Case), wording);
