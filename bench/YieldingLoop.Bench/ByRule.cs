@@ -80,7 +80,7 @@ internal sealed class ByRule(TrialCase trial, bool dialsFirst)
                     continue;
                 }
 
-                minutes += CoachMinutes.Repair(kind, place);
+                minutes += kind.LookFor().RepairMinutes(place);
                 machine.PutRight(kind, place);
                 found = true;
             }

@@ -3,9 +3,9 @@ using System.Globalization;
 using System.Text.Json;
 using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Faults;
+using YieldingLoop.Core.Practice;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.SimulatedMachine;
-using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Bench;
 
@@ -26,13 +26,19 @@ internal static class CoachTrials
     public static int Run(string[] args)
     {
         int machines = Number(args, "--machines", 100), seed = Number(args, "--seed", 1);
+        if (args.Contains("--answers"))
+        {
+            return CoachAnswers.Run(machines);
+        }
+
         var wider = args.Contains("--wider") ? 1.3 : 1;
         var whole = args.Contains("--whole");
+        var schools = args.Contains("--dial-first") ? ChosenSchools.Default.With(SchoolCatalogue.FaultOrder, "dial-first") : ChosenSchools.Default;
         if (Number(args, "--trace", -1) is >= 0 and var traced)
         {
             var one = TrialCase.Draw(unchecked(seed * 1_000_000 + traced), wider, whole);
             Console.WriteLine($"{one.Plan.StitchId} {one.Seam.Job} {one.Cloth.Name}: {string.Join(", ", one.Truth.Faults.Select(f => $"{f.Fault.Kind} {f.Fault.Position} {f.Sticky}"))}");
-            Coached(one, trace: true);
+            Coached(one, schools, trace: true);
             return 0;
         }
 
@@ -42,7 +48,7 @@ internal static class CoachTrials
         var drawn = watch.Elapsed.TotalSeconds;
         watch.Restart();
         var coached = new Ended[machines];
-        Parallel.For(0, machines, i => coached[i] = Coached(cases[i]));
+        Parallel.For(0, machines, i => coached[i] = Coached(cases[i], schools));
         var took = watch.Elapsed.TotalSeconds;
         Ended[] fixedOrder = new Ended[machines], dialsFirst = new Ended[machines];
         Parallel.For(0, machines, i => (fixedOrder[i], dialsFirst[i]) = (Ruled(cases[i], false), Ruled(cases[i], true)));
@@ -102,73 +108,31 @@ internal static class CoachTrials
         return new(swatches, !solved ? UnsolvedMinutes : minutes + (hidden ? HiddenMinutes : 0), solved, hidden, null, null, trial);
     }
 
-    private static Ended Coached(TrialCase trial, bool trace = false)
+    private static Ended Coached(TrialCase trial, ChosenSchools schools, bool trace = false)
     {
-        var machine = trial.Begin();
-        var coach = new CoachSession(new(trial.Machine, trial.Cloth, trial.Seam, trial.Plan.Setup, trial.Plan.Targets, ChosenSchools.Default));
         IReadOnlyList<CoachCause>? first = null;
         IReadOnlyList<HiddenFault>? truth = null;
-        double minutes = 0;
-        int swatches = 0, steps = 0;
-        while (++steps < 200)
-        {
-            var step = coach.Next();
-            minutes += step.Minutes;
-            if (trace)
+        var ended = CoachWalk.Through(
+            trial, schools,
+            (coach, step) =>
             {
-                Console.WriteLine(FormattableString.Invariant($"{minutes:0.0} {step.Act} {step.Fault} {step.Change} {step.Position} {step.From} → {step.To} pass {step.PassChance:0.00}; {string.Join(", ", coach.Causes().Take(9).Select(c => FormattableString.Invariant($"{c.Fault}{(c.Several ? "several" : "")}{(c.Sticky ? "*" : "")} {c.Position} {c.Share:0.00}")))}; off {string.Join(' ', coach.Verdict?.Deviations.Select(d => FormattableString.Invariant($"{d.Aspect} {d.Read:0.00}")) ?? [])}"));
-            }
-
-            switch (step.Act)
+                if (trace)
+                {
+                    Console.WriteLine(FormattableString.Invariant($"{step.Act} {step.Look} {step.Change} {step.Position} {step.From} → {step.To} pass {step.PassChance:0.00}; {string.Join(", ", coach.Causes().Take(9).Select(c => FormattableString.Invariant($"{c.Fault}{(c.Several ? "several" : "")}{(c.Sticky ? "*" : "")} {c.Position} {c.Share:0.00}")))}; off {string.Join(' ', coach.Verdict?.Deviations.Select(d => FormattableString.Invariant($"{d.Aspect} {d.Read:0.00}")) ?? [])}"));
+                    Console.WriteLine("    " + string.Join(' ', step.Why.Select(CoachWhy.Of)));
+                }
+            },
+            (coach, step, machine) =>
             {
-                case CoachAct.Keep:
-                    var hidden = machine.InEffect.Count > 0;
-                    return new(swatches, minutes + (hidden ? HiddenMinutes : 0), true, hidden, first, truth, trial);
-                case CoachAct.Sew:
-                    minutes += SwatchMinutes;
-                    swatches++;
-                    coach.Sewn(coach.Now, machine.Sew(coach.Now, trial.Plan.Targets.HoldPercent).Value!);
-                    lock (Passes)
-                    {
-                        Passes.Add((swatches, step.PassChance, coach.Verdict!.Passed));
-                    }
+                lock (Passes)
+                {
+                    Passes.Add((coach.Swatches, step.PassChance, coach.Verdict!.Passed));
+                }
 
-                    first ??= coach.Causes();
-                    truth ??= [.. machine.InEffect];
-                    break;
-                case CoachAct.Look:
-                    coach.Looked(step.Fault!.Value, step.Position, machine.LooksBad(step.Fault.Value, step.Position));
-                    break;
-                case CoachAct.Repair:
-                    machine.PutRight(step.Fault!.Value, step.Position);
-                    coach.Repaired(step.Fault.Value, step.Position);
-                    break;
-                case CoachAct.Change:
-                    Change(machine, step);
-                    coach.Changed(step.Change!.Value, step.Position, step.To);
-                    break;
-                default:
-                    return new(swatches, UnsolvedMinutes, false, machine.InEffect.Count > 0, first, truth, trial);
-            }
-        }
-
-        return new(swatches, UnsolvedMinutes, false, machine.InEffect.Count > 0, first, truth, trial);
-    }
-
-    private static void Change(StandIn machine, CoachStep step)
-    {
-        switch (step.Change)
-        {
-            case CoachChange.Needle:
-                machine.NewNeedle(step.Position!.Value);
-                break;
-            case CoachChange.Finger:
-                machine.SetFinger();
-                break;
-            case CoachChange.RethreadAll:
-                machine.RethreadAll();
-                break;
-        }
+                first ??= coach.Causes();
+                truth ??= [.. machine.InEffect];
+            });
+        return new(ended.Swatches, !ended.Solved ? UnsolvedMinutes : ended.Minutes + (ended.Hidden ? HiddenMinutes : 0), ended.Solved, ended.Hidden, first, truth, trial);
     }
 
     /// <summary>Of the answers after the first swatch: in every fifth of probability, how many there were and how many were true.</summary>

@@ -25,6 +25,7 @@ public class FloorTests
         ["Procedures", "OwnRules"],
         ["Planning", "Swatches", "ThreadUp"],
         ["SimulatedMachine", "Coach"],
+        ["Practice"],
         ["Settings"],
     ];
 

@@ -225,7 +225,7 @@ public sealed class FuzzTests : IDisposable
         content.Headers.TryAddWithoutValidation("Content-Type", type);
         var plan = Lenient(example);
         var swatch = example.Contains("\"readings\"", StringComparison.Ordinal);
-        var path = swatch ? "/api/v1/swatches/read" : example.Contains("\"machines\"", StringComparison.Ordinal) ? "/api/v1/plans" : plan ? "/api/v1/thread-ups" : example.Contains("\"way\"", StringComparison.Ordinal) ? "/api/v1/needs" : example.Contains("\"input\"", StringComparison.Ordinal) ? "/api/v1/swatches/learn" : "/api/v1/seams/evaluate";
+        var path = example.Contains("\"history\"", StringComparison.Ordinal) ? "/api/v1/coach/next" : swatch ? "/api/v1/swatches/read" : example.Contains("\"machines\"", StringComparison.Ordinal) ? "/api/v1/plans" : plan ? "/api/v1/thread-ups" : example.Contains("\"way\"", StringComparison.Ordinal) ? "/api/v1/needs" : example.Contains("\"input\"", StringComparison.Ordinal) ? "/api/v1/swatches/learn" : "/api/v1/seams/evaluate";
         using var answer = await client.PostAsync(new Uri(path, UriKind.Relative), content);
         Assert.True(plan || (int)answer.StatusCode is >= 400, $"API {how}: {answer.StatusCode} for {Encoding.UTF8.GetString(body)[..Math.Min(body.Length, 300)]}");
         return ($"API {how}", (int)answer.StatusCode);

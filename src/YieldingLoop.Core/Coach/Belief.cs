@@ -40,17 +40,38 @@ internal sealed class Belief
     /// <summary>Growth before any swatch: offset and slope, and what is known of them.</summary>
     private const double GrowthSigma = 0.866, SlopeMean = -22, SlopeSigma = 3.46;
 
+    /// <summary>Share of an uneven thread, and of a needle that touches something, taken from what is left: rare, and alone. Working values.</summary>
+    private const double Rare = 0.004;
+
+    /// <summary>How much further readings scatter of an uneven thread: of lengths, mm, and of shares. Working values.</summary>
+    private const double WandersMm = 0.5, WandersShare = 0.25;
+
+    /// <summary>How often a needle that touches breaks its thread on a swatch. Working value.</summary>
+    public const double TouchBreaks = 0.6;
+
+    /// <summary>How much longer an edge lies beside an unsewn strip per unit of drag, %, before any swatch, and the error of reading it: 1 of drag is read as at most 2 %. Working values.</summary>
+    private const double BesideMean = 0.5, BesideSigma = 0.7, BesideError = 0.3;
+
     private readonly CoachModel model;
     private List<Hypothesis> hypotheses;
     private readonly double[] growth = [0, SlopeMean];
     private readonly double[] growthCovariance = [GrowthSigma * GrowthSigma, 0, 0, SlopeSigma * SlopeSigma];
+    private (double Mean, double Variance) beside = (BesideMean, BesideSigma * BesideSigma);
 
     /// <param name="model">The figures of the seam.</param>
     /// <param name="setup">The set-up that is wanted.</param>
-    public Belief(CoachModel model, Setup setup)
+    /// <param name="learnt">What earlier swatches of this machine have taught.</param>
+    public Belief(CoachModel model, Setup setup, Learnt learnt)
     {
         this.model = model;
-        var (mean, covariance) = model.Prior();
+        var (mean, covariance) = model.Prior(learnt);
+        var told = LearntInformation.Of(LearntLine.Growth, learnt.Growth);
+        foreach (var (row, value) in told.Rows.Zip(told.Values))
+        {
+            // The slope is learnt beyond the model's own.
+            Fed(row.Offset, row.Slope, value + row.Slope * SlopeMean, 1);
+        }
+
         var singles = Singles(setup).ToList();
         var faulty = singles.Sum(s => s.Share);
         hypotheses = [new([], false, false, Math.Log(1 - faulty), mean, covariance)];
@@ -68,6 +89,60 @@ internal sealed class Belief
         var together = pairs.Sum(p => p.One.Share * p.Other.Share);
         hypotheses.AddRange(pairs.Select(p => new Hypothesis([p.One.Fault, p.Other.Fault], false, false, Math.Log(Two * faulty * p.One.Share * p.Other.Share / together), mean, covariance)));
 
+        foreach (var kind in new[] { FaultKind.ThreadUneven, FaultKind.Contact })
+        {
+            hypotheses.Add(new([new(kind, null)], false, false, Math.Log(Rare), mean, covariance));
+        }
+
+        hypotheses[0] = hypotheses[0] with { LogWeight = Math.Log(1 - faulty - 2 * Rare) };
+        Normalize();
+    }
+
+    private Belief(Belief other, CoachModel model)
+    {
+        this.model = model;
+        hypotheses = other.hypotheses;
+        beside = other.beside;
+        other.growth.CopyTo(growth, 0);
+        other.growthCovariance.CopyTo(growthCovariance, 0);
+    }
+
+    /// <summary>The same belief, to go on from apart.</summary>
+    public Belief Copy() => new(this, model);
+
+    /// <summary>What is believed once other threads or needles are on: what was learnt of a place stays with it, and a fault with its thread.</summary>
+    /// <param name="next">The figures of the seam from now on.</param>
+    /// <param name="setup">The set-up from now on.</param>
+    public Belief Onto(CoachModel next, Setup setup)
+    {
+        var fresh = new Belief(next, setup, Learnt.Nothing);
+        var parts = next.PartsIn(model);
+        var (mean, covariance) = (fresh.hypotheses[0].Mean, fresh.hypotheses[0].Covariance);
+        List<ThreadPosition?> gone = [.. model.Places.Concat(model.Threads.Select(t => t.Laid.Position)).Except(next.Places.Concat(next.Threads.Select(t => t.Laid.Position))).Cast<ThreadPosition?>()];
+        var moved = new Belief(this, next);
+        moved.hypotheses = [.. hypotheses.Select(h => h.Without(f => f.Position is not null && gone.Contains(f.Position)) with { Mean = Mean(h), Covariance = Covariance(h) })];
+        return moved;
+
+        double[] Mean(Hypothesis h) => [.. parts.Select((p, i) => p < 0 ? mean[i] : h.Mean[p])];
+        double[] Covariance(Hypothesis h)
+        {
+            var spread = new double[next.Size * next.Size];
+            for (var i = 0; i < next.Size; i++)
+            {
+                for (var j = 0; j < next.Size; j++)
+                {
+                    spread[i * next.Size + j] = parts[i] >= 0 && parts[j] >= 0 ? h.Covariance[parts[i] * model.Size + parts[j]] : parts[i] < 0 && parts[j] < 0 ? covariance[i * next.Size + j] : 0;
+                }
+            }
+
+            return spread;
+        }
+    }
+
+    /// <summary>Every explanation after a swatch of a state is known not to have passed, and nothing else of it.</summary>
+    public void Failed(Func<Hypothesis, double> passes)
+    {
+        hypotheses = [.. hypotheses.Select(h => h with { LogWeight = h.LogWeight + Math.Log(Math.Max(1e-6, 1 - passes(h))) })];
         Normalize();
     }
 
@@ -146,13 +221,15 @@ internal sealed class Belief
     /// <summary>A swatch that was sewn and read.</summary>
     /// <param name="state">What was sewn.</param>
     /// <param name="read">What was read.</param>
-    /// <param name="requiredPercent">How far it is to hold, %.</param>
-    public void Sewn(SewnState state, SwatchReadings read, double requiredPercent)
+    /// <param name="targets">What it should show.</param>
+    public void Sewn(SewnState state, SwatchReadings read, Targets targets)
     {
         if (read.GrowthPercent is { } grew)
         {
             Grown(state, grew);
         }
+
+        Lay(state, read.BesideUnsewnPercent);
 
         // How many ways there are of skipping so many is the same for all of them.
         double[] ways = [.. model.Threads.Select(t => read.Stitches is { } stitches && read.SkipsByPosition is { } rows && t.Laid.Position.IsNeedle() ? LogChoose(stitches, Math.Min(stitches, rows.GetValueOrDefault(t.Laid.Position))) : 0)];
@@ -164,7 +241,7 @@ internal sealed class Belief
             // Far behind already: its distribution does not matter any more.
             var next = hypothesis.LogWeight + skips < most - FarBehind ? hypothesis with { LogWeight = hypothesis.LogWeight + skips - FarBehind }
                 : read.BrokeAt is { } broke ? Broken(hypothesis, broke)
-                : Read(hypothesis with { LogWeight = hypothesis.LogWeight + skips }, state, read, requiredPercent, most);
+                : Read(hypothesis with { LogWeight = hypothesis.LogWeight + skips }, state, read, targets, most);
             after.Add(next);
             most = Math.Max(most, next.LogWeight);
         }
@@ -175,16 +252,42 @@ internal sealed class Belief
 
     private static Hypothesis Broken(Hypothesis hypothesis, ThreadPosition broke)
     {
-        var expected = hypothesis.Faults.Any(f => f.Kind == FaultKind.LooperOrder) && broke == ThreadPosition.LowerLooper;
-        return hypothesis with { LogWeight = hypothesis.LogWeight + Math.Log(expected ? 1 : BreaksAnyway) };
+        var expected = hypothesis.Faults.Any(f => f.Kind == FaultKind.LooperOrder) && broke == ThreadPosition.LowerLooper ? 1
+            : hypothesis.Faults.Any(f => f.Kind == FaultKind.Contact) && broke.IsNeedle() ? TouchBreaks : BreaksAnyway;
+        return hypothesis with { LogWeight = hypothesis.LogWeight + Math.Log(expected) };
     }
+
+    /// <summary>How a strip lay beside an unsewn one says how much this cloth minds being dragged; the likeliest explanation says by how much it was.</summary>
+    private void Lay(SewnState state, double? besidePercent)
+    {
+        var figures = new double[CoachModel.Figures];
+        model.Evaluate(state, hypotheses[0].Faults, hypotheses[0].Mean, figures);
+        if (besidePercent is not { } read || double.IsNaN(figures[CoachModel.Drag]))
+        {
+            return;
+        }
+
+        var drag = figures[CoachModel.Drag];
+        var gain = beside.Variance * drag / (drag * drag * beside.Variance + BesideError * BesideError);
+        beside = (beside.Mean + gain * (read - drag * beside.Mean), beside.Variance * (1 - gain * drag));
+    }
+
+    /// <summary>How long a strip is expected to lie beside an unsewn one, %, with its standard deviation, at figures; 0 where the stitch does not drag.</summary>
+    public (double Mean, double Sigma) BesideAt(double[] figures) => figures[CoachModel.Drag] is var drag && double.IsNaN(drag)
+        ? (0, BesideError) : (beside.Mean * drag, Math.Sqrt(beside.Variance * drag * drag + BesideError * BesideError));
 
     private void Grown(SewnState state, double grew)
     {
         var (fixedPart, over) = Fed(state);
-        double p0 = growthCovariance[0] + over * growthCovariance[1], p1 = growthCovariance[1] + over * growthCovariance[3];
-        var variance = p0 + over * p1 + GrowthError * GrowthError;
-        var off = grew - fixedPart - growth[0] - growth[1] * over;
+        Fed(1, over, grew - fixedPart, GrowthError);
+    }
+
+    /// <summary>Takes in a reading of so much of the offset and so much of the slope.</summary>
+    private void Fed(double ofOffset, double ofSlope, double read, double error)
+    {
+        double p0 = ofOffset * growthCovariance[0] + ofSlope * growthCovariance[1], p1 = ofOffset * growthCovariance[1] + ofSlope * growthCovariance[3];
+        var variance = ofOffset * p0 + ofSlope * p1 + error * error;
+        var off = read - ofOffset * growth[0] - ofSlope * growth[1];
         growth[0] += p0 / variance * off;
         growth[1] += p1 / variance * off;
         growthCovariance[0] -= p0 * p0 / variance;
@@ -229,13 +332,15 @@ internal sealed class Belief
 
     private static double LogFactorial(int n) => n < 2 ? 0 : Enumerable.Range(2, n - 1).Sum(k => Math.Log(k));
 
-    private Hypothesis Read(Hypothesis hypothesis, SewnState state, SwatchReadings read, double requiredPercent, double most)
+    private Hypothesis Read(Hypothesis hypothesis, SewnState state, SwatchReadings read, Targets targets, double most)
     {
         var seen = Observed(state, read);
         double[] mean = hypothesis.Mean, covariance = hypothesis.Covariance, at = mean;
         double[] figures = new double[CoachModel.Figures], slopes = new double[(model.Places.Count + 1) * CoachModel.Figures];
         var blur = hypothesis.Faults.Sum(f => f.OffSigmaMm * f.OffSigmaMm);
-        double evidence = 0;
+        var wanders = hypothesis.Wanders;
+        // A needle that touches would rather have broken its thread.
+        double evidence = 0, whole = hypothesis.Faults.Any(f => f.Kind == FaultKind.Contact) ? Math.Log(1 - TouchBreaks) : 0;
         for (var i = 0; i < Iterations; i++)
         {
             model.Evaluate(state, hypothesis.Faults, at, figures, slopes);
@@ -247,7 +352,7 @@ internal sealed class Belief
             }
 
             var step = GaussianStep.Of(hypothesis.Mean, hypothesis.Covariance, [.. known.Select(s => Row(state, slopes, s.Figure))],
-                [.. known.Select(s => s.Value - figures[s.Figure])], [.. known.Select(s => s.Sigma * s.Sigma + (s.Figure == CoachModel.Overhang ? blur : 0))], at);
+                [.. known.Select(s => s.Value - figures[s.Figure])], [.. known.Select(s => s.Sigma * s.Sigma + (s.Figure == CoachModel.Overhang ? blur : 0) + (wanders ? Wander(s.Figure) : 0))], at);
             (mean, covariance, evidence, at) = (step.Mean, step.Covariance, step.LogEvidence, step.Mean);
             if (i == 0 && hypothesis.LogWeight + evidence < most - FarBehind - FarBehind)
             {
@@ -255,8 +360,8 @@ internal sealed class Belief
             }
         }
 
-        var next = Opened(hypothesis with { LogWeight = hypothesis.LogWeight + evidence, Mean = mean, Covariance = covariance }, state, read);
-        foreach (var (row, value, sigma) in Bounds(next, state, read, requiredPercent))
+        var next = Opened(hypothesis with { LogWeight = hypothesis.LogWeight + evidence + whole, Mean = mean, Covariance = covariance }, state, read);
+        foreach (var (row, value, sigma) in Bounds(next, state, read, targets))
         {
             next = GaussianStep.Above(next, row, value, sigma);
         }
@@ -296,12 +401,15 @@ internal sealed class Belief
 
             if (count > 0)
             {
-                hypothesis = GaussianStep.Floored(hypothesis, Row(state, slopes, CoachModel.Loop + i), figures[CoachModel.Loop + i], sum / count, GapError / Math.Sqrt(count));
+                hypothesis = GaussianStep.Floored(hypothesis, Row(state, slopes, CoachModel.Loop + i), figures[CoachModel.Loop + i], sum / count, Math.Sqrt(GapError * GapError / count + (hypothesis.Wanders ? WandersMm * WandersMm : 0)));
             }
         }
 
         return hypothesis;
     }
+
+    /// <summary>What an uneven thread adds to the variance of a reading.</summary>
+    private static double Wander(int figure) => figure is CoachModel.CoverFace or CoachModel.CoverBack or CoachModel.LogTunnelling ? WandersShare * WandersShare : WandersMm * WandersMm;
 
     private List<(int Figure, double Value, double Sigma)> Observed(SewnState state, SwatchReadings read)
     {
@@ -338,7 +446,7 @@ internal sealed class Belief
     }
 
     /// <summary>What is known only to lie on one side: an edge that is wrapped or is not, threads that held.</summary>
-    private List<(double[] Row, double Value, double Sigma)> Bounds(Hypothesis hypothesis, SewnState state, SwatchReadings read, double requiredPercent)
+    private List<(double[] Row, double Value, double Sigma)> Bounds(Hypothesis hypothesis, SewnState state, SwatchReadings read, Targets targets)
     {
         var bounds = new List<(double[], double, double)>();
         double[] figures = new double[CoachModel.Figures], slopes = new double[(model.Places.Count + 1) * CoachModel.Figures];
@@ -366,6 +474,11 @@ internal sealed class Belief
             Above(CoachModel.Meeting, CoachModel.WrappedFrom(state.Geometry), 0, null, wrapped ? -1 : 1);
         }
 
+        if (read is { GapMm: null, ThreadsShow: { } show } && targets.GapMm is { Least: null, Most: { } widest })
+        {
+            Above(CoachModel.Gap, widest, GapError, null, show ? 1 : -1);
+        }
+
         for (var i = 0; i < model.Threads.Count; i++)
         {
             var position = model.Threads[i].Laid.Position;
@@ -386,73 +499,118 @@ internal sealed class Belief
         return bounds;
     }
 
-    /// <summary>How likely a swatch of a state passes, by one hypothesis.</summary>
+    /// <summary>How likely a swatch of a state passes, by one hypothesis; the growth left out, which no hypothesis changes.</summary>
     /// <param name="prepared">The hypothesis with its slopes.</param>
     /// <param name="state">What would be sewn.</param>
     /// <param name="targets">What is wanted.</param>
-    public double Passes(Prepared prepared, SewnState state, Targets targets)
+    /// <param name="each">Receives the chance of each aspect; null where nobody asks.</param>
+    public double Passes(Prepared prepared, SewnState state, Targets targets, Dictionary<SwatchAspect, double>? each = null)
     {
         var hypothesis = prepared.Hypothesis;
         if (prepared.Breaks)
         {
+            each?.Add(SwatchAspect.Broke, 0);
             return 0;
         }
 
         var figures = prepared.Figures;
         model.Evaluate(state, hypothesis.Faults, hypothesis.Mean, figures);
         var spread = prepared.Tensions(model, state);
-        double Sigma(int figure, double error)
+        var wanders = hypothesis.Wanders;
+        var chance = 1.0;
+        void Take(SwatchAspect aspect, double of)
         {
-            var variance = error * error;
-            for (var i = 0; i < model.Places.Count; i++)
-            {
-                for (var j = 0; j < model.Places.Count; j++)
-                {
-                    variance += prepared.Slopes[i * CoachModel.Figures + figure] * spread[i * model.Places.Count + j] * prepared.Slopes[j * CoachModel.Figures + figure];
-                }
-            }
-
-            return Math.Sqrt(variance);
+            chance *= Math.Max(1e-6, of);
+            each?.Add(aspect, of);
         }
 
-        var chance = 1.0;
-        void Within(int figure, Target? target, double error, Func<double, double>? as_ = null)
+        void Within(SwatchAspect aspect, int figure, Target? target, double error, Func<double, double>? as_ = null)
         {
             if (target is not { } wanted || double.IsNaN(figures[figure]))
             {
                 return;
             }
 
-            var sigma = Sigma(figure, error);
+            var sigma = Sigma(prepared, spread, figure, Math.Sqrt(error * error + (wanders ? Wander(figure) : 0)));
             double Below(double? bound, double otherwise) => bound is { } limit ? NormalDistribution.Below(((as_ is null ? limit : as_(limit)) - figures[figure]) / sigma) : otherwise;
-            chance *= Math.Max(1e-6, Below(wanted.Most, 1) - Below(wanted.Least, 0));
+            Take(aspect, Below(wanted.Most, 1) - Below(wanted.Least, 0));
         }
 
         if (targets.Wrapped)
         {
-            chance *= Math.Max(1e-6, NormalDistribution.Below((CoachModel.WrappedFrom(state.Geometry) - figures[CoachModel.Meeting]) / Math.Sqrt(Math.Pow(Sigma(CoachModel.Meeting, 0.02), 2) + prepared.ScaleVariance)));
+            Take(SwatchAspect.Wrapped, NormalDistribution.Below((CoachModel.WrappedFrom(state.Geometry) - figures[CoachModel.Meeting]) / Math.Sqrt(Math.Pow(Sigma(prepared, spread, CoachModel.Meeting, 0.02), 2) + prepared.ScaleVariance)));
         }
         else if (targets.MeetingLineMm is not null)
         {
-            Within(CoachModel.Meeting, targets.MeetingLineMm, Math.Sqrt(MeetingError * MeetingError + prepared.ScaleVariance));
+            Within(SwatchAspect.MeetingLine, CoachModel.Meeting, targets.MeetingLineMm, Math.Sqrt(MeetingError * MeetingError + prepared.ScaleVariance));
         }
 
-        Within(CoachModel.Gap, targets.GapMm, GapError);
-        Within(CoachModel.Overhang, targets.OverhangMm, Math.Sqrt(MeetingError * MeetingError + hypothesis.Faults.Sum(f => f.OffSigmaMm * f.OffSigmaMm)));
-        Within(CoachModel.CoverFace, targets.CoverFace, CoverError);
-        Within(CoachModel.CoverBack, targets.CoverBack, CoverError);
-        Within(CoachModel.LogTunnelling, targets.TunnellingIndex, ShareError, v => Math.Log(Math.Max(0.01, v)));
-        var size = model.Size;
-        for (var i = 0; i < model.Threads.Count; i++)
+        Within(SwatchAspect.Gap, CoachModel.Gap, targets.GapMm, GapError);
+        Within(SwatchAspect.Overhang, CoachModel.Overhang, targets.OverhangMm, Math.Sqrt(MeetingError * MeetingError + hypothesis.Faults.Sum(f => f.OffSigmaMm * f.OffSigmaMm)));
+        Within(SwatchAspect.CoverFace, CoachModel.CoverFace, targets.CoverFace, CoverError);
+        Within(SwatchAspect.CoverBack, CoachModel.CoverBack, targets.CoverBack, CoverError);
+        Within(SwatchAspect.Tunnelling, CoachModel.LogTunnelling, targets.TunnellingIndex, ShareError, v => Math.Log(Math.Max(0.01, v)));
+        if (targets.BesideUnsewnPercent is { Most: { } longest } && !double.IsNaN(figures[CoachModel.Drag]))
         {
-            if (!double.IsNaN(figures[CoachModel.LogPop + i]))
+            var (mean, sigma) = BesideAt(figures);
+            Take(SwatchAspect.BesideUnsewn, NormalDistribution.Below((longest - mean) / sigma));
+        }
+
+        Take(SwatchAspect.Hold, Holds(prepared, spread, targets.HoldPercent));
+        Take(SwatchAspect.Skips, prepared.NoSkip);
+        return chance;
+    }
+
+    /// <summary>Standard deviation of a figure of a hypothesis, of what tensions are not known and an error.</summary>
+    public double Sigma(Prepared prepared, double[] spread, int figure, double error)
+    {
+        var variance = error * error;
+        for (var i = 0; i < model.Places.Count; i++)
+        {
+            for (var j = 0; j < model.Places.Count; j++)
             {
-                var theta = model.Theta(i);
-                var sigma = Math.Sqrt(Math.Pow(Sigma(CoachModel.LogPop + i, 0), 2) + hypothesis.Covariance[theta * (size + 1)] + 1e-6);
-                chance *= Math.Max(1e-6, NormalDistribution.Below((figures[CoachModel.LogPop + i] + hypothesis.Mean[theta] - Math.Log(Math.Max(0.1, targets.HoldPercent))) / sigma));
+                variance += prepared.Slopes[i * CoachModel.Figures + figure] * spread[i * model.Places.Count + j] * prepared.Slopes[j * CoachModel.Figures + figure];
             }
         }
 
-        return chance * prepared.NoSkip;
+        return Math.Sqrt(variance);
+    }
+
+    /// <summary>How likely no thread pops up to a stretch, at the figures a hypothesis was last asked for.</summary>
+    private double Holds(Prepared prepared, double[] spread, double percent)
+    {
+        var (log, chance) = (Math.Log(Math.Max(0.1, percent)), 1.0);
+        for (var i = 0; i < model.Threads.Count; i++)
+        {
+            if (PopAt(prepared, spread, i) is var (mean, sigma))
+            {
+                chance *= Math.Max(1e-6, NormalDistribution.Below((mean - log) / sigma));
+            }
+        }
+
+        return chance;
+    }
+
+    /// <summary>ln of the stretch a thread pops at, with its standard deviation, at the figures a hypothesis was last asked for; null where it does not within reach.</summary>
+    public (double Mean, double Sigma)? PopAt(Prepared prepared, double[] spread, int thread)
+    {
+        var figure = prepared.Figures[CoachModel.LogPop + thread];
+        var theta = model.Theta(thread);
+        return double.IsNaN(figure) ? null
+            : (figure + prepared.Hypothesis.Mean[theta], Math.Sqrt(Math.Pow(Sigma(prepared, spread, CoachModel.LogPop + thread, 0), 2) + prepared.Hypothesis.Covariance[theta * (model.Size + 1)] + 1e-6));
+    }
+
+    /// <summary>Error of reading a figure, one standard deviation, an uneven thread's wandering included.</summary>
+    public static double ReadingError(int figure, Hypothesis hypothesis)
+    {
+        var error = figure switch
+        {
+            CoachModel.Meeting => MeetingError,
+            CoachModel.Overhang => Math.Sqrt(MeetingError * MeetingError + hypothesis.Faults.Sum(f => f.OffSigmaMm * f.OffSigmaMm)),
+            CoachModel.CoverFace or CoachModel.CoverBack => CoverError,
+            CoachModel.LogTunnelling => ShareError,
+            _ => GapError,
+        };
+        return Math.Sqrt(error * error + (hypothesis.Wanders ? Wander(figure) : 0));
     }
 }

@@ -23,7 +23,7 @@ internal sealed record SewnState(SeamGeometry Geometry, double[] Steps, double D
 internal sealed class CoachModel
 {
     /// <summary>Where each figure stands.</summary>
-    public const int Meeting = 0, Gap = 1, Overhang = 2, CoverFace = 3, CoverBack = 4, LogTunnelling = 5, Loop = 6, LogPop = Loop + SeamModel.MostThreads, Figures = LogPop + SeamModel.MostThreads;
+    public const int Meeting = 0, Gap = 1, Overhang = 2, CoverFace = 3, CoverBack = 4, LogTunnelling = 5, Drag = 6, Loop = 7, LogPop = Loop + SeamModel.MostThreads, Figures = LogPop + SeamModel.MostThreads;
 
     /// <summary>Prior of a, of g and of s, mean and standard deviation: uniform ranges by their moments.</summary>
     private const double OffsetSigma = 0.2115, GainMean = 0.235, GainSigma = 0.0664, MeetingMean = 2.25, MeetingSigma = 0.433, PopSigma = 0.25;
@@ -76,8 +76,34 @@ internal sealed class CoachModel
 
     public int Theta(int thread) => Scale + 1 + kindOf[thread];
 
+    /// <summary>Whether these are the figures of a set-up too: the same stitch, threads and needles, however its numbers stand.</summary>
+    /// <param name="sewn">The set-up as the seam model reads it.</param>
+    public bool Fits(SeamCase sewn) => sewn.Geometry.Stitch == Wanted.Geometry.Stitch && sewn.Threads.Count == threads.Length
+        && sewn.Threads.Zip(threads).All(t => t.First.Laid.Position == t.Second.Laid.Position && t.First.Laid.Kind == t.Second.Laid.Kind && t.First.Needle == t.Second.Needle);
+
+    /// <summary>Where each part of the state stands in another model's; −1 where that one does not have it.</summary>
+    public int[] PartsIn(CoachModel other)
+    {
+        var parts = new int[Size];
+        for (var i = 0; i < Places.Count; i++)
+        {
+            var at = other.Places.IndexOf(Places[i]);
+            (parts[i], parts[Places.Count + i]) = at < 0 ? (-1, -1) : (at, other.Places.Count + at);
+        }
+
+        parts[Scale] = other.Scale;
+        for (var i = 0; i < threads.Length; i++)
+        {
+            var there = Array.FindIndex(other.threads, t => t.Laid.Kind.Id == threads[i].Laid.Kind.Id);
+            parts[Theta(i)] = there < 0 ? -1 : other.Theta(there);
+        }
+
+        return parts;
+    }
+
     /// <summary>The state before anything was sewn.</summary>
-    public (double[] Mean, double[] Covariance) Prior()
+    /// <param name="learnt">What earlier swatches of this machine have taught.</param>
+    public (double[] Mean, double[] Covariance) Prior(Learnt learnt)
     {
         var (mean, covariance) = (new double[Size], new double[Size * Size]);
         for (var i = 0; i < Places.Count; i++)
@@ -94,8 +120,46 @@ internal sealed class CoachModel
             covariance[(Scale + 1 + k) * (Size + 1)] = PopSigma * PopSigma;
         }
 
-        return (mean, covariance);
+        for (var i = 0; i < threads.Length; i++)
+        {
+            if (learnt.Pops.TryGetValue(threads[i].Laid.Kind.Id, out var ratio))
+            {
+                mean[Theta(i)] = Math.Log(ratio.Middle);
+                covariance[Theta(i) * (Size + 1)] = Math.Pow(Math.Log(ratio.High / ratio.Low) / (2 * PopRatio.NinetyPercent), 2);
+            }
+        }
+
+        return learnt.MeetingLine == LearntLine.MeetingLine ? (mean, covariance) : Taught(mean, covariance, learnt.MeetingLine);
     }
+
+    /// <summary>What was learnt of the meeting line says of the places that meet what their two numbers together do.</summary>
+    private (double[] Mean, double[] Covariance) Taught(double[] mean, double[] covariance, LearntLine line)
+    {
+        double[] figures = new double[Figures], slopes = new double[(Places.Count + 1) * Figures];
+        Evaluate(new(Wanted.Geometry, new double[Places.Count], 1, 1, 1), [], mean, figures, slopes);
+        double[] offset = new double[Size], slope = new double[Size];
+        var answered = 0.0;
+        for (var place = 0; place < Places.Count; place++)
+        {
+            // A number of difference is half a number on either; how far it moves the line goes with s.
+            offset[place] = slopes[place * Figures + Meeting];
+            slope[Places.Count + place] = Math.Abs(offset[place]) / 2;
+            answered += slope[Places.Count + place] * mean[Places.Count + place];
+        }
+
+        slope[Scale] = answered / mean[Scale];
+        if (!(answered > 0))
+        {
+            return (mean, covariance);
+        }
+
+        // What the readings said, apart from what was believed of any machine before them: the information that was added.
+        var told = LearntInformation.Of(LearntLine.MeetingLine, line);
+        var step = GaussianStep.Of(mean, covariance, [.. told.Rows.Select(r => Mixed(r, offset, slope))], [.. told.Values.Zip(told.Rows, (v, r) => v - r.Slope * answered)], [.. told.Values.Select(_ => 1.0)], mean);
+        return (step.Mean, step.Covariance);
+    }
+
+    private static double[] Mixed((double Offset, double Slope) weight, double[] offset, double[] slope) => [.. offset.Zip(slope, (o, s) => weight.Offset * o + weight.Slope * s)];
 
     /// <summary>What of a set-up the coach turns.</summary>
     public SewnState State(Setup setup, SeamCase sewn)
@@ -182,6 +246,7 @@ internal sealed class CoachModel
         figures[Overhang] = seam.OverhangMm ?? double.NaN;
         figures[CoverFace] = seam.CoverFace ?? double.NaN;
         figures[CoverBack] = seam.CoverBack ?? double.NaN;
+        figures[Drag] = Wanted.Cloth is { } cloth && ClothEffects.Drag(geometry.Stitch, laid, cloth.DragStretchPercent ?? cloth.StretchAlongPercent, cloth.DragGsm ?? cloth.AreaDensityGsm) is { } drag ? drag : double.NaN;
         figures[LogTunnelling] = seam.TunnellingIndex is { } index ? Math.Log(index * tapeShare) : double.NaN;
         for (var i = 0; i < threads.Length; i++)
         {

@@ -13,4 +13,8 @@ namespace YieldingLoop.Core.Coach;
 /// <param name="Setup">The set-up.</param>
 /// <param name="Targets">What its swatch should show.</param>
 /// <param name="Schools">The schools.</param>
-public sealed record CoachQuestion(Machine Machine, ClothFigures Cloth, SeamEntry Seam, Setup Setup, Targets Targets, ChosenSchools Schools);
+public sealed record CoachQuestion(Machine Machine, ClothFigures Cloth, SeamEntry Seam, Setup Setup, Targets Targets, ChosenSchools Schools)
+{
+    /// <summary>What earlier swatches of this machine have taught; those that are told in the history are not among them.</summary>
+    public Learnt Learnt { get; init; } = Learnt.Nothing;
+}

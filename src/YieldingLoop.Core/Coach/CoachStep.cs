@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Faults;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Coach;
 
@@ -58,6 +59,12 @@ public enum CoachChange
     /// <summary>The finger the set-up wants, taken out and set again.</summary>
     Finger,
 
+    /// <summary>Another kind of thread in a position.</summary>
+    ThreadKind,
+
+    /// <summary>The left needle and its thread taken out: three threads instead of four (common practice D5).</summary>
+    DropLeftNeedle,
+
     /// <summary>Every thread out, and threaded again in order.</summary>
     RethreadAll,
 }
@@ -67,8 +74,11 @@ public enum CoachChange
 /// <param name="Minutes">How long it takes, the swatch after it left out.</param>
 public sealed record CoachStep(CoachAct Act, double Minutes)
 {
-    /// <summary>What is looked at or put right.</summary>
-    public FaultKind? Fault { get; init; }
+    /// <summary>What is looked at, or what a look found that is put right.</summary>
+    public CoachLook? Look { get; init; }
+
+    /// <summary>The fault behind it; null where none that is reckoned with lies behind it.</summary>
+    public FaultKind? Fault => Look?.Fault();
 
     /// <summary>What is changed.</summary>
     public CoachChange? Change { get; init; }
@@ -84,6 +94,9 @@ public sealed record CoachStep(CoachAct Act, double Minutes)
 
     /// <summary>How likely the next swatch passes, as far as can be reckoned.</summary>
     public double PassChance { get; init; }
+
+    /// <summary>Why, as codes with figures.</summary>
+    public IReadOnlyList<Finding> Why { get; init; } = [];
 }
 
 /// <summary>Something that may be behind what a swatch shows.</summary>
@@ -105,24 +118,14 @@ public static class CoachMinutes
     /// <summary>A look.</summary>
     public const double Look = 0.3;
 
-    /// <summary>Putting something right.</summary>
-    public static double Repair(FaultKind kind, ThreadPosition? position) => kind switch
-    {
-        FaultKind.OutOfDisc or FaultKind.Dragging => 0.3,
-        FaultKind.GuideMissed or FaultKind.Doubled => position is { } at && at.IsNeedle() ? 1 : 2,
-        FaultKind.LooperOrder => 4,
-        FaultKind.NeedlePoint or FaultKind.NeedleWorn => 2,
-        _ => 1,
-    };
-
     /// <summary>Changing something.</summary>
     /// <param name="change">What.</param>
-    /// <param name="threads">The threads that are on, of which all are threaded again.</param>
+    /// <param name="threads">The threads that are threaded anew.</param>
     public static double Change(CoachChange change, IEnumerable<ThreadPosition> threads) => change switch
     {
         CoachChange.Dial or CoachChange.Differential or CoachChange.Length or CoachChange.Width or CoachChange.FootPressure => Minutes.MinutesFor.Dial,
         CoachChange.CuttingWidth or CoachChange.Finger or CoachChange.Tape => Minutes.MinutesFor.Part,
-        CoachChange.Needle => Minutes.MinutesFor.Needle,
+        CoachChange.Needle or CoachChange.DropLeftNeedle => Minutes.MinutesFor.Needle,
         _ => threads.Sum(t => t.IsNeedle() ? Minutes.MinutesFor.NeedleThread : Minutes.MinutesFor.Looper),
     };
 }

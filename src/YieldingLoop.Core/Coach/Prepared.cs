@@ -13,7 +13,7 @@ internal sealed class Prepared
         var slope = Slopes[model.Places.Count * CoachModel.Figures + CoachModel.Meeting];
         ScaleVariance = slope * slope * hypothesis.Covariance[model.Scale * (model.Size + 1)];
         Breaks = hypothesis.Faults.Any(f => f.Kind == FaultKind.LooperOrder);
-        NoSkip = 1;
+        NoSkip = hypothesis.Faults.Any(f => f.Kind == FaultKind.Contact) ? 1 - Belief.TouchBreaks : 1;
         for (var i = 0; i < model.Threads.Count; i++)
         {
             if (model.Threads[i].Laid.Position.IsNeedle())

@@ -29,6 +29,9 @@ internal sealed record Suspicion(FaultKind Kind, ThreadPosition? Position, doubl
 /// <param name="Covariance">Its covariance, row by row.</param>
 internal sealed record Hypothesis(IReadOnlyList<Suspicion> Faults, bool Sticks, bool PutRight, double LogWeight, double[] Mean, double[] Covariance)
 {
+    /// <summary>Whether an uneven thread makes its readings scatter.</summary>
+    public bool Wanders => Faults.Count == 1 && Faults[0].Kind == FaultKind.ThreadUneven;
+
     /// <summary>Whether its faults are seen by a look at a place.</summary>
     public bool SeenBy(FaultKind kind, ThreadPosition? position) => !PutRight && Faults.Any(f => f.Is(kind, position));
 

@@ -35,6 +35,12 @@ public enum FaultKind
 
     /// <summary>The knife cuts otherwise than its dial says.</summary>
     Knife,
+
+    /// <summary>A thread is uneven or fuzzy, so that the tension wanders.</summary>
+    ThreadUneven,
+
+    /// <summary>A needle touches foot or plate.</summary>
+    Contact,
 }
 
 /// <summary>One thing that is wrong.</summary>
@@ -94,6 +100,8 @@ public static class FaultEffects
         FaultKind.NeedlePoint => "needle-point",
         FaultKind.NeedleWorn => "needle-worn",
         FaultKind.Finger => "finger",
+        FaultKind.ThreadUneven => "thread-uneven",
+        FaultKind.Contact => "contact",
         _ => "knife",
     };
 }

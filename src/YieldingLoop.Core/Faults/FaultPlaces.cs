@@ -26,6 +26,7 @@ public static class FaultPlaces
             FaultKind.NeedleWorn => sewn.Threads.All(t => t.Needle is not { } needle || double.IsFinite(needle.LifeHours)) ? Seats(machine, threads) : Nowhere,
             FaultKind.NeedlePoint => BadPoints(sewn).Count > 0 ? Seats(machine, threads) : Nowhere,
             FaultKind.NeedleNotUp => Seats(machine, threads),
+            FaultKind.ThreadUneven or FaultKind.Contact => WholeMachine,
             FaultKind.Finger => machine is Overlocker { Fingers.Count: > 1 } && sewn.Geometry.Stitch.NeedsLoopWidth ? WholeMachine : Nowhere,
             _ => machine is Overlocker && sewn.Geometry.Stitch.NeedsLoopWidth ? WholeMachine : Nowhere,
         };
@@ -42,5 +43,5 @@ public static class FaultPlaces
         return [.. NeedleCatalogue.Points.Where(p => SkipModel.PointScore(p, cloth.ForNeedle, needle.UniversalOnHeavyStretch) > 0)];
     }
 
-    private static List<ThreadPosition?> Seats(Machine machine, List<ThreadPosition> threads) => [.. threads.Where(p => p.IsNeedle()).Select(machine.SeatPlaceOf).Distinct().Cast<ThreadPosition?>()];
+    internal static List<ThreadPosition?> Seats(Machine machine, List<ThreadPosition> threads) => [.. threads.Where(p => p.IsNeedle()).Select(machine.SeatPlaceOf).Distinct().Cast<ThreadPosition?>()];
 }

@@ -46,6 +46,9 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
     /// <summary>Which thread goes to which needle of a twin.</summary>
     public string TwinSidesId { get; init; } = "first-left";
 
+    /// <summary>What comes first when a swatch is not right.</summary>
+    public string FaultOrderId { get; init; } = "look-first";
+
     /// <summary>Where each question's choice is kept.</summary>
     private static readonly Dictionary<SchoolQuestion, (Func<ChosenSchools, string> Get, Func<ChosenSchools, string, ChosenSchools> Set)> Kept = new(ReferenceEqualityComparer.Instance)
     {
@@ -66,6 +69,7 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
         [SchoolCatalogue.TwinSpools] = (s => s.TwinSpoolsId, (s, id) => s with { TwinSpoolsId = id }),
         [SchoolCatalogue.TwinSides] = (s => s.TwinSidesId, (s, id) => s with { TwinSidesId = id }),
         [SchoolCatalogue.BrokenThread] = (s => s.BrokenThreadId, (s, id) => s with { BrokenThreadId = id }),
+        [SchoolCatalogue.FaultOrder] = (s => s.FaultOrderId, (s, id) => s with { FaultOrderId = id }),
     };
 
     /// <summary>The defaults.</summary>
@@ -95,6 +99,9 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
 
     /// <summary>How many numbers tighter than neutral a textured thread starts in a looper (common practice C4).</summary>
     public double TexturedSteps => Follows(SchoolCatalogue.TexturedDial, "one-looser") ? -1 : 0;
+
+    /// <summary>Turning dials before anything is looked at.</summary>
+    public bool DialFirst => Follows(SchoolCatalogue.FaultOrder, "dial-first");
 
     /// <summary>Hours a needle lasts; infinite where it is kept until it sews badly.</summary>
     public double NeedleLifeHours => Chosen(SchoolCatalogue.NeedleLife).Id switch { "hours" => 12, "project" => 8, _ => double.PositiveInfinity };

@@ -132,6 +132,13 @@ public static class SchoolCatalogue
         new("failed-only", "only what broke", "The broken thread, and what this machine's order has after it."),
     ]);
 
+    /// <summary>What comes first when a swatch is not right (practice E4).</summary>
+    public static SchoolQuestion FaultOrder { get; } = new("fault-order", "What comes first when a swatch is not right",
+    [
+        new("look-first", "look first, then turn", "Threads, guides and needles are looked at wherever one of them is likely to be behind it; a dial is turned where a dial is to blame."),
+        new("dial-first", "turn the dial first", "Six turns first; threads and needles are looked at after them, or at once where only skips or a broken thread are left. On simulated machines this way takes longer and leaves more faults in."),
+    ]);
+
     /// <summary>The questions that decide about a set-up.</summary>
     public static IReadOnlyList<SchoolQuestion> OfSetups { get; } = [Join, HideThread, TexturedDial, StableKnitPoint];
 
@@ -142,7 +149,7 @@ public static class SchoolCatalogue
     public static IReadOnlyList<SchoolQuestion> OfTwins { get; } = [TwinSpools, TwinSides, LastGuide];
 
     /// <summary>Every question this version follows.</summary>
-    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, NeedleLife, LooperOrder, NeedleOrder, .. OfHems, .. OfTwins, BrokenThread];
+    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, NeedleLife, LooperOrder, NeedleOrder, .. OfHems, .. OfTwins, BrokenThread, FaultOrder];
 
     /// <summary>What a choice is called, by "question.choice"; the identifier itself where there is none.</summary>
     public static string NameOf(string id) =>

@@ -68,6 +68,9 @@ public sealed record SchoolsDocument(string JoinId, string HideThreadId, string 
 
     /// <inheritdoc cref="ChosenSchools.BrokenThreadId"/>
     public string BrokenThreadId { get; init; } = "by-place";
+
+    /// <inheritdoc cref="ChosenSchools.FaultOrderId"/>
+    public string FaultOrderId { get; init; } = "look-first";
 }
 
 /// <inheritdoc cref="PlannerWeights"/>

@@ -40,7 +40,7 @@ internal static class ContractReader
     }
 
     /// <summary>The bodies of all requests.</summary>
-    public static IReadOnlyList<Type> Bodies { get; } = [typeof(EvaluateRequest), typeof(NeedRequest), typeof(PlanBody), typeof(ThreadUpBody), typeof(LearnBody), typeof(SwatchBody)];
+    public static IReadOnlyList<Type> Bodies { get; } = [typeof(EvaluateRequest), typeof(NeedRequest), typeof(PlanBody), typeof(ThreadUpBody), typeof(LearnBody), typeof(SwatchBody), typeof(CoachBody)];
 
     /// <summary>Every record that stands in some request.</summary>
     public static IReadOnlySet<Type> Requested { get; } = Parts(Bodies);
@@ -188,6 +188,7 @@ internal static class ContractReader
             _ when type == typeof(bool) => (element.ValueKind is JsonValueKind.True or JsonValueKind.False, "true or false is expected here."),
             _ when type == typeof(double) => (element.ValueKind == JsonValueKind.Number && element.TryGetDouble(out _), "A number is expected here."),
             _ when type == typeof(int) => (element.ValueKind == JsonValueKind.Number && element.TryGetInt32(out _), "A whole number is expected here."),
+            _ when type == typeof(NumberOrName) => (element.ValueKind is JsonValueKind.Number or JsonValueKind.String or JsonValueKind.True or JsonValueKind.False, "A number or a name is expected here."),
             { IsEnum: true } => (element.ValueKind == JsonValueKind.String && Readable(element, type), $"What can stand here: {string.Join(", ", Names(type))}."),
             _ => throw new InvalidOperationException($"No contract holds a {type.Name}."),
         };

@@ -24,6 +24,10 @@ internal static class ContractSchemas
         {
             Flat(schema);
         }
+        else if (type == typeof(NumberOrName) || Nullable.GetUnderlyingType(type) == typeof(NumberOrName))
+        {
+            schema.Type = JsonSchemaType.Number | JsonSchemaType.String | JsonSchemaType.Boolean | (type == typeof(NumberOrName) ? 0 : JsonSchemaType.Null);
+        }
         else if (Held(type) is { } held)
         {
             Place(schema, held);

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.Mvc;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
@@ -13,6 +14,9 @@ internal static class SeamApi
 {
     /// <summary>Largest body, bytes.</summary>
     private const int LargestBody = 64 * 1024;
+
+    /// <summary>Largest body that tells a whole history, bytes.</summary>
+    private const int LargestHistory = 1024 * 1024;
 
     private static readonly JsonDocumentOptions Strict = new() { MaxDepth = 16 };
 
@@ -46,6 +50,7 @@ internal static class SeamApi
         Question<ThreadUpBody, ThreadUpResponse>(api, "/thread-ups", ThreadUpRequestReader.Read, "The shortest safe way from what is on a machine to what is wanted on it.");
         Question<SwatchBody, SwatchResponse>(api, "/swatches/read", SwatchRequestReader.Read, "A swatch held against the targets of its set-up, its strip worked out, and what it teaches.");
         Question<LearnBody, LearnResponse>(api, "/swatches/learn", LearnRequestReader.Read, "What is known of a machine's meeting line, growth or pops after some swatches.");
+        Question<CoachBody, CoachResponse>(api, "/coach/next", CoachRequestReader.Read, "The one next step of a set-up that is sewn in: what to look at, put right or turn, and why.", LargestHistory);
         api.MapGet("/skin-strains", () => SkinStrainCatalogue.All.Select(s => new SkinStrainListed(s.Id, s.Name, s.LowPercent, s.HighPercent))).WithSummary("Published skin strains in movement, %.");
         api.MapGet("/stitches", () => StitchCatalogue.All.Select(s => new StitchListed(
             s.Id, s.Name, s.Needles, [.. s.NeedlePositions.Select(p => p.Id())], [.. s.OtherPositions.Select(p => p.Id())],
@@ -59,20 +64,22 @@ internal static class SeamApi
     }
 
     /// <summary>One question whose whole problem stands in its body.</summary>
-    private static void Question<TBody, TAnswer>(IEndpointRouteBuilder api, string path, Func<JsonElement, JsonErrors, TAnswer?> answer, string summary)
+    private static void Question<TBody, TAnswer>(IEndpointRouteBuilder api, string path, Func<JsonElement, JsonErrors, TAnswer?> answer, string summary, int largest = LargestBody)
         where TBody : class
         where TAnswer : class =>
-        api.MapPost(path, (HttpRequest request, CancellationToken stop) => AnswerAsync(request, answer, stop))
+        api.MapPost(path, (HttpRequest request, CancellationToken stop) => AnswerAsync(request, answer, largest, stop))
             .Accepts<TBody>("application/json")
             .Produces<TAnswer>()
             .ProducesValidationProblem()
             .ProducesProblem(StatusCodes.Status413PayloadTooLarge)
             .ProducesProblem(StatusCodes.Status415UnsupportedMediaType)
             .WithSummary(summary)
+            // One byte over is refused in words, much more by the server.
+            .WithMetadata(new RequestSizeLimitAttribute(4L * largest))
             .DisableAntiforgery();
 
     /// <summary>Answers a request whose whole problem stands in its body, or says what is wrong with it by JSON path.</summary>
-    private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<JsonElement, JsonErrors, T?> answer, CancellationToken stop)
+    private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<JsonElement, JsonErrors, T?> answer, int largest, CancellationToken stop)
         where T : class
     {
         if (!request.HasJsonContentType())
@@ -89,11 +96,11 @@ internal static class SeamApi
         try
         {
             // One byte more than allowed is enough to know that the body is too large, with or without a stated length.
-            var body = new byte[LargestBody + 1];
+            var body = new byte[largest + 1];
             var length = await request.Body.ReadAtLeastAsync(body, body.Length, throwOnEndOfStream: false, stop);
-            if (length > LargestBody)
+            if (length > largest)
             {
-                return Results.Problem($"The body is at most {LargestBody} bytes.", statusCode: StatusCodes.Status413PayloadTooLarge);
+                return Results.Problem($"The body is at most {largest} bytes.", statusCode: StatusCodes.Status413PayloadTooLarge);
             }
 
             using var document = JsonDocument.Parse(body.AsMemory(0, length), Strict);

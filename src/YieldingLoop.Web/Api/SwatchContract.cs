@@ -89,16 +89,7 @@ internal static class SwatchRequestReader
             errors.Add("earlier", $"At most {MostEarlier} earlier swatches.");
         }
 
-        foreach (var (name, target) in body.Targets is { } told ? Each(told) : [])
-        {
-            if (target is { Least: { } least, Most: { } most } && least > most)
-            {
-                errors.Add($"targets.{name}", "The least is above the most.");
-            }
-        }
-
-        errors.Within("targets.holdPercent", body.Targets?.HoldPercent, 0, SeamModel.BeyondReachPercent);
-        errors.Within("targets.holdStitches", body.Targets?.HoldStitches, 1, SwatchCheck.MostStitches);
+        ToldTargets.Check(body.Targets, errors);
         if (errors.Any)
         {
             return null;
@@ -110,12 +101,6 @@ internal static class SwatchRequestReader
         List<TaughtSwatch?> earlier = [.. (body.Earlier ?? []).Select((e, i) => Swatch(question, machine, e.Setup, e.Readings, e.Strip, $"earlier[{i}].", i + 1, errors) is { } swatch ? swatch.Taught with { LeftOut = e.LeftOut } : null)];
         return errors.Any || now is null ? null : Answer(body, question, machine, now, [.. earlier.OfType<TaughtSwatch>()]);
     }
-
-    private static IEnumerable<(string Name, TargetDocument? Target)> Each(TargetsDocument told) =>
-    [
-        ("meetingLineMm", told.MeetingLineMm), ("gapMm", told.GapMm), ("overhangMm", told.OverhangMm), ("growthPercent", told.GrowthPercent), ("coverFace", told.CoverFace), ("coverBack", told.CoverBack),
-        ("drag", told.Drag), ("besideUnsewnPercent", told.BesideUnsewnPercent), ("tunnellingIndex", told.TunnellingIndex),
-    ];
 
     private static ReadSwatch? Swatch(PlanQuestion question, Machine machine, SetupDocument document, SwatchReadingsDocument readings, StripDocument? strip, string at, int id, JsonErrors errors)
     {
