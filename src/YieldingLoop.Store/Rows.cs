@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
@@ -147,6 +148,19 @@ public sealed class SwatchRow : EntryRow<SwatchEntry>
 
     /// <summary>When its metres were taken from the cones and its stitches added to the needles; null while they were not.</summary>
     public DateTimeOffset? RunDownAt { get; set; }
+}
+
+/// <summary>Something done between two swatches of a set-up because the coach asked for it. One that was taken back is put away.</summary>
+public sealed class CoachRow : EntryRow<CoachDone>
+{
+    public int SetupId { get; set; }
+
+    public SetupRow? Setup { get; set; }
+
+    /// <summary>The thread-up it was done by; null where hands and eyes were enough.</summary>
+    public int? ThreadUpId { get; set; }
+
+    public ThreadUpRow? ThreadUp { get; set; }
 }
 
 /// <summary>A photo, written anew as a JPEG that says nothing but the picture. One that no swatch has is swept up after a while.</summary>

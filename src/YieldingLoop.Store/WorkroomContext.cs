@@ -33,6 +33,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
     public DbSet<SwatchRow> Swatches => Set<SwatchRow>();
 
+    public DbSet<CoachRow> CoachSteps => Set<CoachRow>();
+
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
 
     public DbSet<SeatedNeedleRow> SeatedNeedles => Set<SeatedNeedleRow>();
@@ -86,6 +88,10 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         swatch.HasIndex(s => new { s.MachineId, s.PutAwayAt, s.CreatedAt, s.ThreadKinds, s.Passed });
         swatch.HasIndex(s => new { s.SetupId, s.PutAwayAt, s.CreatedAt });
         swatch.HasIndex(s => new { s.Passed, s.PutAwayAt, s.CreatedAt, s.ThreadKinds });
+        var coach = modelBuilder.Entity<CoachRow>();
+        coach.HasOne(c => c.Setup).WithMany().HasForeignKey(c => c.SetupId).OnDelete(DeleteBehavior.Restrict);
+        coach.HasOne(c => c.ThreadUp).WithMany().HasForeignKey(c => c.ThreadUpId).OnDelete(DeleteBehavior.Restrict);
+        coach.HasIndex(c => new { c.SetupId, c.PutAwayAt, c.CreatedAt });
         var photo = modelBuilder.Entity<PhotoRow>();
         photo.HasIndex(p => p.Key).IsUnique();
         photo.Property(p => p.Version).HasDefaultValue(1);

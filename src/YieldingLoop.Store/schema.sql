@@ -197,6 +197,22 @@ CREATE TABLE "SeatedNeedles" (
     CONSTRAINT "FK_SeatedNeedles_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_SeatedNeedles_ThreadUps_ThreadUpId" FOREIGN KEY ("ThreadUpId") REFERENCES "ThreadUps" ("Id") ON DELETE SET NULL
 );
+CREATE TABLE "CoachSteps" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_CoachSteps" PRIMARY KEY AUTOINCREMENT,
+    "SetupId" INTEGER NOT NULL,
+    "ThreadUpId" INTEGER NULL,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL,
+    CONSTRAINT "FK_CoachSteps_Setups_SetupId" FOREIGN KEY ("SetupId") REFERENCES "Setups" ("Id") ON DELETE RESTRICT,
+    CONSTRAINT "FK_CoachSteps_ThreadUps_ThreadUpId" FOREIGN KEY ("ThreadUpId") REFERENCES "ThreadUps" ("Id") ON DELETE RESTRICT
+);
 CREATE INDEX "IX_Cloths_ChangedAt" ON "Cloths" ("ChangedAt");
 CREATE UNIQUE INDEX "IX_Cloths_SubmissionKey" ON "Cloths" ("SubmissionKey");
 CREATE INDEX "IX_Machines_ChangedAt" ON "Machines" ("ChangedAt");
@@ -271,6 +287,10 @@ CREATE INDEX IX_Swatches_PutAwayWith ON Swatches (PutAwayWith) WHERE PutAwayWith
 CREATE INDEX IX_Swatches_Demo ON Swatches (Demo) WHERE Demo AND PutAwayAt IS NULL;
 CREATE INDEX "IX_SeatedNeedles_MachineId_TakenOutAt" ON "SeatedNeedles" ("MachineId", "TakenOutAt");
 CREATE INDEX "IX_SeatedNeedles_ThreadUpId" ON "SeatedNeedles" ("ThreadUpId");
+CREATE INDEX "IX_CoachSteps_ChangedAt" ON "CoachSteps" ("ChangedAt");
+CREATE INDEX "IX_CoachSteps_SetupId_PutAwayAt_CreatedAt" ON "CoachSteps" ("SetupId", "PutAwayAt", "CreatedAt");
+CREATE UNIQUE INDEX "IX_CoachSteps_SubmissionKey" ON "CoachSteps" ("SubmissionKey");
+CREATE INDEX "IX_CoachSteps_ThreadUpId" ON "CoachSteps" ("ThreadUpId");
 CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
 UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
 UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
@@ -295,3 +315,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261127093316_Swatches', '10.0.12'
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127123124_PhotosAndLessons', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127124719_SwatchesPutAway', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127143819_NeedlesInSeats', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261201083743_CoachSteps', '10.0.12');

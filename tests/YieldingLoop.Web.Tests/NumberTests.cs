@@ -19,7 +19,7 @@ public sealed class NumberTests(NumberTests.Server server) : IClassFixture<Numbe
     [MemberData(nameof(Requests))]
     public async Task Every_number_that_means_nothing_is_named_by_its_path_and_refused(string name)
     {
-        var path = "/api/v1/" + name.Replace(".request.json", "", StringComparison.Ordinal).Replace("seams-", "seams/", StringComparison.Ordinal).Replace("swatches-", "swatches/", StringComparison.Ordinal);
+        var path = "/api/v1/" + name.Replace(".request.json", "", StringComparison.Ordinal).Replace("seams-", "seams/", StringComparison.Ordinal).Replace("swatches-", "swatches/", StringComparison.Ordinal).Replace("coach-", "coach/", StringComparison.Ordinal);
         var example = await File.ReadAllTextAsync(Path.Combine(Folder, name));
         using var client = server.App.CreateClient();
         var numbers = Numbers(JsonNode.Parse(example)!, "").ToList();

@@ -221,6 +221,37 @@ public sealed class CoachSession
         }
     }
 
+    /// <summary>Something was done between two swatches.</summary>
+    /// <param name="done">What.</param>
+    public void Did(CoachDone done)
+    {
+        switch (done.Deed)
+        {
+            case CoachDeed.Look:
+                Looked(done.Look!.Value, done.Position, done.Bad);
+                break;
+            case CoachDeed.Repair:
+                Repaired(done.Look!.Value, done.Position);
+                break;
+            case CoachDeed.Change:
+                Did(done.Change!.Value, done.Position, done.To);
+                break;
+        }
+    }
+
+    /// <summary>Somebody has set the machine otherwise meanwhile: that counts as the one change, whatever it was.</summary>
+    /// <param name="setup">What it is set to.</param>
+    public void StandsAt(Setup setup)
+    {
+        if (setup == Now)
+        {
+            return;
+        }
+
+        Stand(setup);
+        (Changed, Touched) = (true, true);
+    }
+
     /// <summary>The faults that a change takes away.</summary>
     internal static Func<Suspicion, bool> Takes(CoachChange change, ThreadPosition? position) => change switch
     {

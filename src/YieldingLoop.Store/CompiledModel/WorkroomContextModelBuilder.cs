@@ -11,13 +11,14 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("d263d141-d776-441c-85dd-ecc38e5727bc"), entityTypeCount: 14)
+            : base(skipDetectChanges: false, modelId: new Guid("fec87910-5f12-4874-93b4-a00f8bb99b96"), entityTypeCount: 15)
         {
         }
 
         partial void Initialize()
         {
             var clothRow = ClothRowEntityType.Create(this);
+            var coachRow = CoachRowEntityType.Create(this);
             var draftRow = DraftRowEntityType.Create(this);
             var machineRow = MachineRowEntityType.Create(this);
             var needleRow = NeedleRowEntityType.Create(this);
@@ -32,6 +33,8 @@ namespace YieldingLoop.Store.CompiledModel
             var threadRow = ThreadRowEntityType.Create(this);
             var threadUpRow = ThreadUpRowEntityType.Create(this);
 
+            CoachRowEntityType.CreateForeignKey1(coachRow, setupRow);
+            CoachRowEntityType.CreateForeignKey2(coachRow, threadUpRow);
             SeamRowEntityType.CreateForeignKey1(seamRow, clothRow);
             SeatedNeedleRowEntityType.CreateForeignKey1(seatedNeedleRow, machineRow);
             SeatedNeedleRowEntityType.CreateForeignKey2(seatedNeedleRow, threadUpRow);
@@ -49,6 +52,7 @@ namespace YieldingLoop.Store.CompiledModel
             ThreadUpRowEntityType.CreateForeignKey2(threadUpRow, setupRow);
 
             ClothRowEntityType.CreateAnnotations(clothRow);
+            CoachRowEntityType.CreateAnnotations(coachRow);
             DraftRowEntityType.CreateAnnotations(draftRow);
             MachineRowEntityType.CreateAnnotations(machineRow);
             NeedleRowEntityType.CreateAnnotations(needleRow);

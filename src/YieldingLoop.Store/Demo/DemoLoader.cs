@@ -60,8 +60,15 @@ public static class DemoLoader
             var snapshot = new SetupSnapshot(row.Cloth.Entry, figures, row.Entry, plan.Setup.HeadOf(machine.Entry), plan);
             var setup = Keep(snapshot, row, machine);
             setup.SwatchPassedAt = source.Passed ? setup.CreatedAt.AddMinutes(35) : null;
-            foreach (var entry in DemoSwatches.Seams.Contains(source.Seam.Name) ? DemoSwatches.Of(plan, snapshot.Machine, source.Passed) : [])
+            foreach (var (number, entry) in (DemoSwatches.Seams.Contains(source.Seam.Name) ? DemoSwatches.Of(plan, snapshot.Machine, source.Passed) : []).Index())
             {
+                foreach (var done in number == 1 && !source.Passed ? DemoSwatches.Between(plan, snapshot.Machine) : [])
+                {
+                    var step = new CoachRow { Name = setup.Name, Entry = done, Setup = setup };
+                    Stamp(step);
+                    context.Add(step);
+                }
+
                 var swatch = new SwatchRow
                 {
                     Name = setup.Name, Entry = entry, Setup = setup, Seam = row, Cloth = row.Cloth, Machine = machine,

@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
@@ -39,6 +40,16 @@ public static class DemoSwatches
             Note = passes ? "Garment threads. Lies like the unsewn strip." : "Ran out of strip: sew a longer one.",
         };
         return [first, second];
+    }
+
+    /// <summary>What was done between the first swatch and the second: a look, and the looper set as the card says.</summary>
+    /// <param name="plan">The set-up.</param>
+    /// <param name="machine">Its machine.</param>
+    public static IReadOnlyList<CoachDone> Between(SetupPlan plan, Machine machine)
+    {
+        var look = new CoachDone(CoachDeed.Look) { Look = CoachLook.InDisc, Position = ThreadPosition.LowerLooper, Bad = false };
+        return plan.Setup.HeadOf(machine).DialPlaceOf(ThreadPosition.UpperLooper) is { } place && Of(plan, machine, false)[0].Setup.Dials[place].TryGet(out var stood) && plan.Setup.Dials[place].TryGet(out var to)
+            ? [look, new(CoachDeed.Change) { Change = CoachChange.Dial, Position = place, From = stood, To = to }] : [look];
     }
 
     /// <summary>Readings that lie where they should.</summary>

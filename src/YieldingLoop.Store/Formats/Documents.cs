@@ -1,5 +1,6 @@
 using Riok.Mapperly.Abstractions;
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
@@ -119,6 +120,10 @@ public static partial class Documents
     public static SetupDocument Of(Setup setup) => SetupDocument.Of(setup);
 
     /// <summary>A swatch.</summary>
+    /// <summary>What was done because the coach asked for it.</summary>
+    [MapperIgnoreSource(nameof(CoachDone.OfNumber))]
+    public static partial CoachDoneDocument Of(CoachDone done);
+
     [MapperIgnoreSource(nameof(SwatchEntry.Read))]
     public static partial SwatchDocument Of(SwatchEntry swatch);
 
@@ -167,6 +172,9 @@ public static partial class Documents
 
     /// <summary>The swatch a document says.</summary>
     public static partial SwatchEntry Read(SwatchDocument document);
+
+    /// <summary>What was done because the coach asked for it.</summary>
+    public static partial CoachDone Read(CoachDoneDocument document);
 
     /// <summary>The lesson a document says.</summary>
     public static partial Lesson Read(LessonDocument document);

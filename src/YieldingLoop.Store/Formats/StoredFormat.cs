@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
@@ -50,6 +51,7 @@ public static class StoredFormat
         [typeof(SetupSummary)] = Contract.For<SetupSummary, SummaryDocument>(Documents.Of, Documents.Read),
         [typeof(ThreadUpPlan)] = Contract.For<ThreadUpPlan, ThreadUpDocument>(Documents.Of, Documents.Read),
         [typeof(SwatchEntry)] = Contract.For<SwatchEntry, SwatchDocument>(Documents.Of, Documents.Read),
+        [typeof(CoachDone)] = Contract.For<CoachDone, CoachDoneDocument>(Documents.Of, Documents.Read),
         [typeof(Lesson)] = Contract.For<Lesson, LessonDocument>(Documents.Of, Documents.Read),
         [typeof(WorkroomSettings)] = Contract.For<WorkroomSettings, SettingsDocument>(Documents.Of, Documents.Read),
         [typeof(Needle)] = Contract.For<Needle, NeedleDocument>(Documents.Of, Documents.Read),

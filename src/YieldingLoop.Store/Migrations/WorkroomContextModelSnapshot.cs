@@ -63,6 +63,62 @@ namespace YieldingLoop.Store.Migrations
                     b.ToTable("Cloths");
                 });
 
+            modelBuilder.Entity("YieldingLoop.Store.CoachRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Entry")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("SetupId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("SubmissionKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("ThreadUpId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangedAt");
+
+                    b.HasIndex("SubmissionKey")
+                        .IsUnique();
+
+                    b.HasIndex("ThreadUpId");
+
+                    b.HasIndex("SetupId", "PutAwayAt", "CreatedAt");
+
+                    b.ToTable("CoachSteps");
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.DraftRow", b =>
                 {
                     b.Property<int>("Id")
@@ -768,6 +824,24 @@ namespace YieldingLoop.Store.Migrations
                         .IsUnique();
 
                     b.ToTable("ThreadUps");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.CoachRow", b =>
+                {
+                    b.HasOne("YieldingLoop.Store.SetupRow", "Setup")
+                        .WithMany()
+                        .HasForeignKey("SetupId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("YieldingLoop.Store.ThreadUpRow", "ThreadUp")
+                        .WithMany()
+                        .HasForeignKey("ThreadUpId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.Navigation("Setup");
+
+                    b.Navigation("ThreadUp");
                 });
 
             modelBuilder.Entity("YieldingLoop.Store.SeamRow", b =>

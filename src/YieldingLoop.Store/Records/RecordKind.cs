@@ -15,4 +15,7 @@ public enum RecordKind
     Setup,
     ThreadUp,
     Swatch,
+
+    /// <summary>What was done between two swatches because the coach asked for it.</summary>
+    CoachStep,
 }

@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
@@ -59,6 +60,10 @@ public static class RecordKinds
         new EntryType<SwatchRow, SwatchEntry>
         {
             Kind = RecordKind.Swatch, Table = "Swatches", One = "swatch", Many = "swatches", Room = "/setups", Noun = "swatch", FormPath = "/swatches/", Unnamed = "a swatch", CanBePutAway = true,
+        },
+        new EntryType<CoachRow, CoachDone>
+        {
+            Kind = RecordKind.CoachStep, Table = "CoachSteps", One = "step with the coach", Many = "steps with the coach", Room = "/setups",
         },
     ];
 

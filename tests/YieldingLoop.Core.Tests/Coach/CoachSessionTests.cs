@@ -93,7 +93,9 @@ public sealed class CoachSessionTests
         var trial = Enumerable.Range(0, 200).Select(n => TrialCase.Draw(n)).First(t => t.Plan.StitchId == "514" && t.Machine is Overlocker { Fingers.Count: > 1 });
         var causes = Coach(trial).Causes();
         double Share(Func<CoachCause, bool> which) => causes.Where(which).Sum(c => c.Share);
-        Assert.Equal(0.15, Share(c => c is { Fault: null, Several: false }), 6);
+        // What nobody is told a share of is rare, and is taken from the cases in which only dials are off.
+        Assert.Equal(0.15, Share(c => c is { Fault: null, Several: false } or { Fault: FaultKind.ThreadUneven or FaultKind.Contact }), 6);
+        Assert.InRange(Share(c => c is { Fault: FaultKind.ThreadUneven or FaultKind.Contact }), 0.001, 0.02);
         Assert.Equal(0.6 * 0.9, Share(c => c.Fault is { } f && FaultEffects.Threading.Contains(f)), 6);
         Assert.Equal(0.85 * 0.1, Share(c => c.Several), 6);
         // The kinds alike, then the places they can have alike.
