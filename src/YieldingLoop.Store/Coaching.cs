@@ -1,5 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Coach;
+using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.ThreadUp;
 
@@ -25,6 +27,9 @@ public sealed record CoachedStep(DateTimeOffset At, CoachDone Done, int? ThreadU
 /// <param name="Mark">A text that is another one as soon as anything of it is.</param>
 public sealed record CoachedWay(IReadOnlyList<CoachedItem> Items, CoachedStep? Waiting, string Mark)
 {
+    /// <summary>Whether the coach had tape put on the allowance: no machine's record says so.</summary>
+    public bool Tape => Items.OfType<CoachedStep>().Any(s => s.Done.Change == CoachChange.Tape);
+
     /// <summary>The last thing, where it can be taken back: nothing was sewn since.</summary>
     public CoachedStep? Last => Items is [.., CoachedStep last] ? last : null;
 }
@@ -90,6 +95,30 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
 
     private static readonly HashSet<ThreadUpAct> Moves =
         [ThreadUpAct.ChangeOver, ThreadUpAct.ClearAway, ThreadUpAct.SetNeedle, ThreadUpAct.TakeOutNeedle, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper, ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin];
+
+    /// <summary>The coach after all that was done so far.</summary>
+    /// <param name="snapshot">The set-up.</param>
+    /// <param name="items">What was done.</param>
+    /// <param name="learnt">What other swatches of the machine have taught.</param>
+    /// <param name="schools">The schools as they are chosen now: the set-up's own decide what it is, these in which order things are looked for.</param>
+    public static CoachSession After(SetupSnapshot snapshot, IEnumerable<CoachedItem> items, Learnt learnt, ChosenSchools schools)
+    {
+        var plan = snapshot.Plan;
+        var coach = new CoachSession(new(plan.Tuned(snapshot.Machine), snapshot.ClothFigures, snapshot.Seam, plan.Setup, plan.Targets, plan.Schools with { FaultOrderId = schools.FaultOrderId }) { Learnt = learnt });
+        foreach (var item in items)
+        {
+            if (item is CoachedSwatch swatch)
+            {
+                coach.Sewn(swatch.Entry.Setup.Over(plan.Setup), swatch.Entry.Read);
+            }
+            else if (item is CoachedStep step)
+            {
+                coach.Did(step.Done);
+            }
+        }
+
+        return coach;
+    }
 
     /// <summary>The set-up whose coach asked for a thread-up; null where none did.</summary>
     public Task<int?> AskedForAsync(int threadUpId) => context.CoachSteps.Where(c => c.ThreadUpId == threadUpId && c.PutAwayAt == null).Select(c => (int?)c.SetupId).FirstOrDefaultAsync();
@@ -192,7 +221,8 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
         return await writer.UpdateAsync(row, row.Version);
     });
 
-    private async Task<SaveResult.Saved?> MadeAsync(Guid key) =>
+    /// <summary>What a form has written down already; null where nothing.</summary>
+    public async Task<SaveResult.Saved?> MadeAsync(Guid key) =>
         await context.CoachSteps.AsNoTracking().Where(c => c.SubmissionKey == key).Select(c => (int?)c.Id).FirstOrDefaultAsync() is { } made ? new SaveResult.Saved(made, Again: true) : null;
 
     private async Task<SaveResult> WriteAsync(int setupId, CoachDone done, int? threadUpId, Guid key) =>

@@ -112,6 +112,13 @@ public sealed record CoachCause(FaultKind? Fault, ThreadPosition? Position, doub
     public bool Sticky { get; init; }
 }
 
+/// <summary>Changes by their identifiers.</summary>
+public static class CoachChanges
+{
+    /// <summary>Its identifier: "rethread-all".</summary>
+    public static string Id(this CoachChange change) => System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(change.ToString());
+}
+
 /// <summary>How long looks, repairs and changes take, minutes. Working values.</summary>
 public static class CoachMinutes
 {

@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Seams;
 using System.Text.Json;
 
 namespace YieldingLoop.Core.Swatches;
@@ -30,5 +31,24 @@ public static class SwatchAspects
         SwatchAspect.Hold => "the stretch it holds to",
         SwatchAspect.Skips => "the skipped stitches",
         _ => "the broken thread",
+    };
+
+    /// <summary>What a swatch's targets ask of a reading; null where they do not ask for it.</summary>
+    /// <param name="aspect">Which reading.</param>
+    /// <param name="targets">The targets.</param>
+    public static Target? Asked(this SwatchAspect aspect, Targets targets) => aspect switch
+    {
+        SwatchAspect.MeetingLine => targets.Wrapped ? null : targets.MeetingLineMm,
+        SwatchAspect.Wrapped => targets.Wrapped ? Target.From(1) : null,
+        SwatchAspect.Gap => targets.GapMm,
+        SwatchAspect.Overhang => targets.OverhangMm,
+        SwatchAspect.Growth => targets.GrowthPercent,
+        SwatchAspect.BesideUnsewn => targets.BesideUnsewnPercent,
+        SwatchAspect.Tunnelling => targets.TunnellingIndex,
+        SwatchAspect.CoverFace => targets.CoverFace,
+        SwatchAspect.CoverBack => targets.CoverBack,
+        SwatchAspect.Hold => Target.From(targets.HoldPercent),
+        SwatchAspect.Skips => Target.UpTo(0),
+        _ => null,
     };
 }

@@ -73,7 +73,7 @@ public static class HandDrawings
         }
     }
 
-    private static SmallPicture Sight(bool up)
+    internal static SmallPicture Sight(bool up)
     {
         var svg = Begin(up ? "The clamp with its sight hole: the end of the shank fills it." : "The clamp with its sight hole: it is empty, the needle hangs too low.");
         svg.Rect(40, 8, 70, 62, "clamp-block", 5);
@@ -122,7 +122,7 @@ public static class HandDrawings
         }
     }
 
-    private static IHtmlContent Spool(ThreadRun run, ThreadPosition position, bool capFits, string title)
+    internal static IHtmlContent Spool(ThreadRun run, ThreadPosition position, bool capFits, string title)
     {
         var svg = Begin(title);
         var css = ThreadLook.Class(position);
@@ -147,7 +147,7 @@ public static class HandDrawings
         return svg.Done();
     }
 
-    private static SmallPicture Between(ThreadPosition position, bool between)
+    internal static SmallPicture Between(ThreadPosition position, bool between)
     {
         var svg = Begin(between ? "A pair of tension discs from above, the thread between them." : "A pair of tension discs from above, the thread beside them.");
         svg.Path("M67 18q-16 42 0 84zM83 18q16 42 0 84z", "clamp-block").Path(between ? "M75 2v116" : "M75 2q-32 20 -32 58t32 58", $"g-thread {ThreadLook.Class(position)}");

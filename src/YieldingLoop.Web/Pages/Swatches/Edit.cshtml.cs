@@ -14,7 +14,7 @@ using YieldingLoop.Web.Pages.Shared;
 namespace YieldingLoop.Web.Pages.Swatches;
 
 /// <summary>One swatch of a kept set-up: what it was sewn with, what was read on it, and what that says.</summary>
-public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos photos, Cones cones, Store.ThreadUps threadUps, Drafts drafts, Wording wording) : RecordPage<SwatchForm, SwatchRow, SwatchEntry>(drafts, wording)
+public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos photos, Cones cones, Store.ThreadUps threadUps, Coaching coaching, Drafts drafts, Wording wording) : RecordPage<SwatchForm, SwatchRow, SwatchEntry>(drafts, wording)
 {
     /// <summary>The set-up it is of.</summary>
     public SetupRow Setup { get; private set; } = null!;
@@ -43,6 +43,10 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
     /// <summary>Whether something is to be written down that happened in wear.</summary>
     [BindProperty(SupportsGet = true)]
     public bool Wear { get; set; }
+
+    /// <summary>Whether the coach waits for it.</summary>
+    [BindProperty(SupportsGet = true)]
+    public bool Coach { get; set; }
 
     /// <summary>The swatch along whose strip another is sewn.</summary>
     [BindProperty(SupportsGet = true)]
@@ -124,6 +128,11 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         var state = (await workroom.StateOfAsync(setup.MachineId))?.Entry ?? Core.Setups.Setup.Unknown;
         // A garment was sewn as its card says, whatever the machine stands at today.
         Sewn = row?.Entry.Setup ?? (Wear || Input.InWear ? setup.Snapshot.Plan.Setup : Store.Swatches.AsSewn(setup.Snapshot, state));
+        if (row is null && !Sewn.Tape.Or(false) && (await coaching.WayAsync(setup.Id, setup.MachineId)).Tape)
+        {
+            Sewn = Sewn with { Tape = true };
+        }
+
         return state;
     }
 
@@ -177,7 +186,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
 
     protected override Task<SaveResult> SaveAsync(SwatchEntry entry, int? id) => swatches.SaveAsync(entry, Setup.Id, id, Input.Version, Input.Key);
 
-    protected override string AfterSaving(int id) => $"/swatches/{id}";
+    protected override string AfterSaving(int id) => Coach ? $"/setups/{Setup.Id}/coach" : $"/swatches/{id}";
 
     protected override string SaidOf(SwatchRow row, bool made) => (stripLost is { } lost ? $"Swatch {lost}, along whose strip it was sewn, is no longer here: it stands alone now. " : "") + (made ? $"Saved: swatch {row.Id}. Write {row.Id} on the cloth." : $"Saved: swatch {row.Id}, as it stands now.");
 

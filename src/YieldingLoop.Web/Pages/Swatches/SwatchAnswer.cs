@@ -3,6 +3,7 @@ using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Swatches;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
+using YieldingLoop.Web.Pages.Shared;
 
 namespace YieldingLoop.Web.Pages.Swatches;
 
@@ -91,7 +92,7 @@ public sealed record SwatchAnswer
             Any = read.Any || entry.CrackledAtPercent is not null,
             RestsOn = verdict.Stitches is { } stitches ? $"It rests on {stitches} stitches, in which a skip of one in a hundred shows {FieldText.Round(10 * StripLength.ShowsRareSkip(stitches), 0)} times in ten." : "",
             Lines = [.. verdict.Findings.Select(f => Line(f, was, wording))],
-            Missing = entry.InWear ? [] : [.. verdict.Missing.Select(a => wording.Say(NameOf(a)))],
+            Missing = entry.InWear ? [] : [.. verdict.Missing.Select(a => wording.Say(ReadingWords.Name(a)))],
             Strip = [.. Lengths(entry.Strip, advice.Says.All(s => s.Code is "strip-flat" or "strip-curls"))],
             Says = [.. advice.Says.Select(f => wording.Say(SwatchWords.Of(f)))],
             // What the dial is told already is not said twice.
@@ -133,33 +134,9 @@ public sealed record SwatchAnswer
 
     private static SwatchLine Line(SwatchFinding finding, SeamAssessment predicted, Wording wording)
     {
-        var (target, unit) = (finding.Target, UnitOf(finding.Aspect));
-        string Figure(double value, bool sign) => unit switch
-        {
-            "mm" => wording.Length(value, 2, withSign: sign),
-            "%" => $"{(sign ? FieldText.WithSign(value) : FieldText.Round(value))} %",
-            "share" => $"{FieldText.Round(100 * value, 0)} %",
-            _ => FieldText.Round(value, 2),
-        };
-        var signed = finding.Aspect is SwatchAspect.MeetingLine or SwatchAspect.Overhang or SwatchAspect.Growth or SwatchAspect.BesideUnsewn;
-        var (read, wanted) = finding.Aspect switch
-        {
-            SwatchAspect.Wrapped or SwatchAspect.RowsParallel or SwatchAspect.RawEdgeCaught => (finding.Read > 0 ? "yes" : "no", "yes"),
-            SwatchAspect.ThreadsShow => (finding.Read > 0 ? "yes" : "no", "no"),
-            SwatchAspect.Curl => (finding.Read < 0 ? "to the left" : finding.Read > 0 ? "to the right" : "straight", "straight"),
-            SwatchAspect.Broke => ("it broke", "none breaks"),
-            SwatchAspect.Skips => (finding.Read == 0 ? "none" : Figure(finding.Read, false), "none"),
-            SwatchAspect.Hold => (Figure(finding.Read, false), $"{Figure(target.Least!.Value, false)} or further"),
-            _ => (Figure(finding.Read, signed), (target.Least, target.Most) switch
-            {
-                ({ } least, { } most) => $"{Figure(least, signed)} to {Figure(most, signed)}",
-                ({ } least, null) => $"{Figure(least, signed)} or more",
-                (null, { } most) => $"{Figure(most, signed)} at most",
-                _ => "",
-            }),
-        };
-        return new(wording.Say(NameOf(finding.Aspect)), read, wanted, finding.Within, finding.Within ? "" : unit switch { "" => "not so", "%" or "share" => $"{FieldText.Round((unit == "%" ? 1 : 100) * finding.OffBy)} points outside", _ => $"{Figure(finding.OffBy, false)} outside" },
-            Foretold(finding.Aspect, predicted) is not { } band ? "" : band.Low == band.High ? Figure(band.Middle, signed) : $"{Figure(band.Low, signed)} to {Figure(band.High, signed)}");
+        string Figure(double value) => ReadingWords.Figure(finding.Aspect, value, wording);
+        return new(wording.Say(ReadingWords.Name(finding.Aspect)), ReadingWords.Read(finding, wording), ReadingWords.Passes(finding.Aspect, finding.Target, wording), finding.Within, finding.Within ? "" : ReadingWords.Off(finding, wording),
+            Foretold(finding.Aspect, predicted) is not { } band ? "" : band.Low == band.High ? Figure(band.Middle) : $"{Figure(band.Low)} to {Figure(band.High)}");
     }
 
     /// <summary>What was predicted of a reading, with its band where it has one; null where nothing was.</summary>
@@ -178,33 +155,4 @@ public sealed record SwatchAnswer
             _ => null,
         };
     }
-
-    private static string NameOf(SwatchAspect aspect) => aspect switch
-    {
-        SwatchAspect.MeetingLine => "Loopers meet",
-        SwatchAspect.Wrapped => "Upper thread right round the edge",
-        SwatchAspect.Gap => "Gap, pulled open",
-        SwatchAspect.ThreadsShow => "Threads show, pulled open",
-        SwatchAspect.Overhang => "Loops past the edge",
-        SwatchAspect.Growth => "Growth in sewing",
-        SwatchAspect.BesideUnsewn => "Beside an unsewn strip",
-        SwatchAspect.Curl => "Leaves the machine",
-        SwatchAspect.Tunnelling => "Ridge between the rows",
-        SwatchAspect.RowsParallel => "Rows even and parallel",
-        SwatchAspect.RawEdgeCaught => "Raw edge caught all along",
-        SwatchAspect.CoverFace => "Cover of the face",
-        SwatchAspect.CoverBack => "Cover of the back",
-        SwatchAspect.Hold => "Pulled along, nothing popped",
-        SwatchAspect.Skips => "Skipped stitches",
-        _ => "Threads that broke in sewing",
-    };
-
-    private static string UnitOf(SwatchAspect aspect) => aspect switch
-    {
-        SwatchAspect.MeetingLine or SwatchAspect.Gap or SwatchAspect.Overhang => "mm",
-        SwatchAspect.Growth or SwatchAspect.BesideUnsewn or SwatchAspect.Hold => "%",
-        SwatchAspect.CoverFace or SwatchAspect.CoverBack => "share",
-        SwatchAspect.Tunnelling or SwatchAspect.Skips => "count",
-        _ => "",
-    };
 }

@@ -9,7 +9,7 @@ using YieldingLoop.Web.Forms;
 namespace YieldingLoop.Web.Pages.ThreadUps;
 
 /// <summary>At the machine: one step at a time in big type, or the whole list; every tick is written as it is made.</summary>
-public sealed class AtModel(Workroom workroom, Store.ThreadUps threadUps, Wording wording) : PageModel
+public sealed class AtModel(Workroom workroom, Store.ThreadUps threadUps, Coaching coaching, Wording wording) : PageModel
 {
     /// <summary>Which step is looked at, from 1; the next to do where none is named.</summary>
     [BindProperty(SupportsGet = true)]
@@ -29,6 +29,9 @@ public sealed class AtModel(Workroom workroom, Store.ThreadUps threadUps, Wordin
 
     /// <summary>The step on screen, from 0.</summary>
     public int Index { get; private set; }
+
+    /// <summary>The set-up whose coach asked for it; null where none did.</summary>
+    public int? ForCoach { get; private set; }
 
     /// <summary>Whether somebody has said meanwhile what else is on the machine.</summary>
     public bool Stale => Row.EndedAt is null && State.Version != Row.StateVersion;
@@ -98,6 +101,7 @@ public sealed class AtModel(Workroom workroom, Store.ThreadUps threadUps, Wordin
 
         Row = row;
         State = state;
+        ForCoach = await coaching.AskedForAsync(id);
         Words = ThreadUpWords.All(Plan);
         Index = Math.Clamp((Step ?? row.Done + 1) - 1, 0, Math.Max(0, Plan.Steps.Count - 1));
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(row.Machine!);
