@@ -45,6 +45,7 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
 
     private readonly RowWriter writer = new(context, clock);
     private readonly ThreadUps threadUps = new(context, clock);
+    private readonly Swatches swatches = new(context, clock);
 
     /// <summary>
     /// What was done for a set-up, as far as it still holds for what stands on the machine: since somebody began anew, or since the machine
@@ -62,10 +63,10 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
             since = begun.CreatedAt;
         }
 
-        var swatches = await context.Swatches.AsNoTracking().Where(s => s.SetupId == setupId && s.PutAwayAt == null && s.CreatedAt > since).OrderByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(Most)
+        var sewn = await context.Swatches.AsNoTracking().Where(s => s.SetupId == setupId && s.PutAwayAt == null && s.CreatedAt > since).OrderByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(Most)
             .Select(s => new { s.Id, s.CreatedAt, s.Entry, s.Passed, s.Version }).ToListAsync();
         CoachedStep? waiting = null;
-        List<CoachedItem> items = [.. swatches.Where(s => s.Entry is { InWear: false, LeftOut: not LeftOut.ByHand }).Select(s => new CoachedSwatch(s.CreatedAt, s.Entry, s.Passed) { Id = s.Id })];
+        List<CoachedItem> items = [.. sewn.Where(s => s.Entry is { InWear: false, LeftOut: not LeftOut.ByHand }).Select(s => new CoachedSwatch(s.CreatedAt, s.Entry, s.Passed) { Id = s.Id })];
         foreach (var step in steps.Where(s => s.CreatedAt > since && s.Entry.Deed != CoachDeed.Begin && !s.GivenUp))
         {
             if (step.ThreadUpId is not null && step.Ended is null)
@@ -81,7 +82,7 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
 
         items = [.. items.OrderBy(i => i.At).ThenBy(i => i is CoachedStep ? 0 : 1).ThenBy(i => i.Id).TakeLast(Most)];
         var state = await context.States.AsNoTracking().Where(s => s.Id == machineId).Select(s => s.Version).FirstOrDefaultAsync();
-        return new(items, waiting, FormattableString.Invariant($"{state}.{waiting?.Id}.{string.Join('.', items.Select(i => i is CoachedSwatch s ? $"s{s.Id}v{swatches.Find(x => x.Id == s.Id)!.Version}" : $"c{i.Id}").TakeLast(6))}.{items.Count}"));
+        return new(items, waiting, FormattableString.Invariant($"{state}.{waiting?.Id}.{string.Join('.', items.Select(i => i is CoachedSwatch s ? $"s{s.Id}v{sewn.Find(x => x.Id == s.Id)!.Version}" : $"c{i.Id}").TakeLast(6))}.{items.Count}"));
     }
 
     /// <summary>Until when threads or needles were moved at a machine, but for the coach; the beginning of time where they never were.</summary>
@@ -96,14 +97,16 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
     private static readonly HashSet<ThreadUpAct> Moves =
         [ThreadUpAct.ChangeOver, ThreadUpAct.ClearAway, ThreadUpAct.SetNeedle, ThreadUpAct.TakeOutNeedle, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper, ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin];
 
-    /// <summary>The coach after all that was done so far.</summary>
-    /// <param name="snapshot">The set-up.</param>
+    /// <summary>The coach after what was done. Swatches that are told among it do not count as learnt besides.</summary>
+    /// <param name="row">The set-up.</param>
     /// <param name="items">What was done.</param>
-    /// <param name="learnt">What other swatches of the machine have taught.</param>
     /// <param name="schools">The schools as they are chosen now: the set-up's own decide what it is, these in which order things are looked for.</param>
-    public static CoachSession After(SetupSnapshot snapshot, IEnumerable<CoachedItem> items, Learnt learnt, ChosenSchools schools)
+    public async Task<CoachSession> AfterAsync(SetupRow row, IReadOnlyList<CoachedItem> items, ChosenSchools schools)
     {
-        var plan = snapshot.Plan;
+        var (snapshot, plan) = (row.Snapshot, row.Snapshot.Plan);
+        var told = items.OfType<CoachedSwatch>().Select(s => s.Id).ToHashSet();
+        var taught = (await swatches.OfMachineAsync(row.MachineId)).Where(s => !told.Contains(s.Id)).ToList();
+        var learnt = Swatches.CaseOf(snapshot, new() { Setup = plan.Setup }) is { } seam ? Teaching.For(taught, seam, Swatches.ClothKey(row.ClothId)).Learnt : Learnt.Nothing;
         var coach = new CoachSession(new(plan.Tuned(snapshot.Machine), snapshot.ClothFigures, snapshot.Seam, plan.Setup, plan.Targets, plan.Schools with { FaultOrderId = schools.FaultOrderId }) { Learnt = learnt });
         foreach (var item in items)
         {

@@ -3,17 +3,15 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Planning;
-using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
-using YieldingLoop.Core.Swatches;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Setups;
 
 /// <summary>The coach of one set-up: the swatch as it is, the one step, and the swatch as it should become.</summary>
-public sealed class CoachModel(Workroom workroom, Store.Swatches swatches, Coaching coaching, Store.ThreadUps threadUps, Wording wording) : PageModel
+public sealed class CoachModel(Workroom workroom, Coaching coaching, Store.ThreadUps threadUps, Wording wording) : PageModel
 {
     /// <summary>After how much of what was done the page stands; null for all of it.</summary>
     [BindProperty(SupportsGet = true)]
@@ -149,10 +147,7 @@ public sealed class CoachModel(Workroom workroom, Store.Swatches swatches, Coach
 
         ThreadedUp = row.SwatchPassedAt is not null || await threadUps.DoneForAsync(id);
         List<CoachedItem> items = [.. Way.Items.Take(At ?? Way.Items.Count)];
-        var told = items.OfType<CoachedSwatch>().Select(s => s.Id).ToHashSet();
-        var taught = (await swatches.OfMachineAsync(row.MachineId)).Where(s => !told.Contains(s.Id)).ToList();
-        var learnt = Store.Swatches.CaseOf(row.Snapshot, new() { Setup = row.Snapshot.Plan.Setup }) is { } seam ? Teaching.For(taught, seam, Store.Swatches.ClothKey(row.ClothId)).Learnt : Learnt.Nothing;
-        var coach = Coaching.After(row.Snapshot, items, learnt, wording.Settings.Schools);
+        var coach = await coaching.AfterAsync(row, items, wording.Settings.Schools);
         if (!Past)
         {
             Stand(coach, state.Entry);

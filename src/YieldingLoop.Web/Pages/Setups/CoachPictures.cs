@@ -31,11 +31,11 @@ public sealed record CoachPictures(SwatchAspect Aspect, IReadOnlyList<string> Is
         var targets = snapshot.Plan.Targets;
         var (scales, looks) = (MatchScale.Of(seam, targets), MatchLook.Of(seam, targets));
         var cloth = MatchSheet.ClothOf(snapshot, seam);
-        // What cannot be turned round the edge by a number is told apart most plainly by it: it comes first before anything was sewn.
         var off = (verdict?.Deviations ?? []).OrderByDescending(d => d.OffBy / (d.Target.Tolerance is { } t and > 0 ? t : 1)).ToList();
-        foreach (var aspect in verdict is null ? scales.Select(s => s.Aspect) : off.Select(d => d.Aspect))
+        // Where nothing lies outside, or no drawing shows what does, the seam itself is drawn as it was read.
+        foreach (var aspect in off.Select(d => d.Aspect).Concat(scales.Select(s => s.Aspect)))
         {
-            var read = off.Find(d => d.Aspect == aspect)?.Read;
+            var read = verdict?.Findings.FirstOrDefault(f => f.Aspect == aspect)?.Read;
             if (scales.FirstOrDefault(s => s.Aspect == aspect) is { } scale)
             {
                 var becomes = ExpectedReading.Of(aspect, expect)?.Middle ?? aspect.Asked(targets)?.Aim;

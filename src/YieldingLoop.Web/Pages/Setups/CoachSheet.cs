@@ -166,7 +166,7 @@ public sealed record CoachSheet
 
         return ExpectedReading.Of(aspect, expect) is not { } band ? aspect == SwatchAspect.Hold ? "nothing pops" : ""
             : aspect == SwatchAspect.Skips && band.High == 0 ? "none"
-            : $"{ReadingWords.Figure(aspect, band.Low, wording)} to {ReadingWords.Figure(aspect, Math.Min(band.High, SeamModel.BeyondReachPercent), wording)}";
+            : ReadingWords.Range(aspect, band.Low, Math.Min(band.High, SeamModel.BeyondReachPercent), wording);
     }
 
     private static DoneLine Of(CoachedItem item, Wording wording) => item switch

@@ -49,6 +49,14 @@ public static class ReadingWords
         _ => FieldText.Round(value, 2),
     };
 
+    /// <summary>From one figure of a reading to another, the unit said once.</summary>
+    public static string Range(SwatchAspect aspect, double low, double high, Wording wording)
+    {
+        var (from, to) = (Figure(aspect, low, wording), Figure(aspect, high, wording));
+        var unit = to.LastIndexOf(' ') is >= 0 and var at ? to[at..] : "";
+        return $"{(unit.Length > 0 && from.EndsWith(unit, StringComparison.Ordinal) ? from[..^unit.Length] : from)} to {to}";
+    }
+
     /// <summary>What was read.</summary>
     public static string Read(SwatchFinding finding, Wording wording) => finding.Aspect switch
     {
@@ -70,7 +78,7 @@ public static class ReadingWords
         SwatchAspect.Hold => $"{Figure(aspect, target.Least!.Value, wording)} or further",
         _ => (target.Least, target.Most) switch
         {
-            ({ } least, { } most) => $"{Figure(aspect, least, wording)} to {Figure(aspect, most, wording)}",
+            ({ } least, { } most) => Range(aspect, least, most, wording),
             ({ } least, null) => $"{Figure(aspect, least, wording)} or more",
             (null, { } most) => $"{Figure(aspect, most, wording)} at most",
             _ => "",

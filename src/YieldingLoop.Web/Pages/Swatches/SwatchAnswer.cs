@@ -136,7 +136,7 @@ public sealed record SwatchAnswer
     {
         string Figure(double value) => ReadingWords.Figure(finding.Aspect, value, wording);
         return new(wording.Say(ReadingWords.Name(finding.Aspect)), ReadingWords.Read(finding, wording), ReadingWords.Passes(finding.Aspect, finding.Target, wording), finding.Within, finding.Within ? "" : ReadingWords.Off(finding, wording),
-            Foretold(finding.Aspect, predicted) is not { } band ? "" : band.Low == band.High ? Figure(band.Middle) : $"{Figure(band.Low)} to {Figure(band.High)}");
+            Foretold(finding.Aspect, predicted) is not { } band ? "" : band.Low == band.High ? Figure(band.Middle) : ReadingWords.Range(finding.Aspect, band.Low, band.High, wording));
     }
 
     /// <summary>What was predicted of a reading, with its band where it has one; null where nothing was.</summary>
