@@ -24,6 +24,9 @@ public sealed class CoachPageTests : IDisposable
 
     public void Dispose() => app.Dispose();
 
+    /// <summary>How many machines stand in for each set-up; more of them behind a switch.</summary>
+    private static readonly int Walks = int.TryParse(Environment.GetEnvironmentVariable("COACH_WALKS"), CultureInfo.InvariantCulture, out var walks) ? walks : 1;
+
     private async Task<T> In<T>(Func<IServiceProvider, Task<T>> work)
     {
         await using var scope = app.Services.CreateAsyncScope();
@@ -182,16 +185,21 @@ public sealed class CoachPageTests : IDisposable
     public async Task It_is_walked_to_a_pass_with_one_thing_at_a_time_and_what_stands_on_the_machine_stays_true(int setup, int seed)
     {
         var row = await Setup(setup);
-        await PutOnAsync(setup);
-        var (last, swatches) = await WalkAsync(row, StandIn(row, seed), (page, session) =>
+        var ended = new List<(int Seed, CoachAct Act, int Swatches)>();
+        for (var walk = 0; walk < Walks; walk++)
         {
-            var words = page.QuerySelector(".coach")!.TextContent;
-            Assert.DoesNotContain("?:", words, StringComparison.Ordinal);
-            Assert.DoesNotContain("NaN", page.Body!.TextContent, StringComparison.Ordinal);
-            Assert.Single(page.QuerySelectorAll(".coach-title"));
-            Assert.Equal(1, session.Causes().Sum(c => c.Share), 6);
-        });
-        Assert.True(last.Act is CoachAct.Keep or CoachAct.PlanAgain or CoachAct.Change, $"{last.Act} after {swatches}");
-        Assert.InRange(swatches, 1, 8);
+            await PutOnAsync(setup);
+            var (last, swatches) = await WalkAsync(row, StandIn(row, seed + 100 * walk), (page, session) =>
+            {
+                Assert.DoesNotContain("?:", page.QuerySelector(".coach")!.TextContent, StringComparison.Ordinal);
+                Assert.DoesNotContain("NaN", page.Body!.TextContent, StringComparison.Ordinal);
+                Assert.Single(page.QuerySelectorAll(".coach-title"));
+                Assert.Equal(1, session.Causes().Sum(c => c.Share), 6);
+            });
+            ended.Add((seed + 100 * walk, last.Act, swatches));
+        }
+
+        var lost = ended.Where(e => e.Act is CoachAct.Service || e.Swatches > 8).ToList();
+        Assert.True(lost.Count <= 0.03 * ended.Count, string.Join(", ", lost));
     }
 }
