@@ -130,6 +130,11 @@ public sealed class CoachApiTests(CoachApiTests.Server server) : IClassFixture<C
                     touched = true;
                     break;
                 default:
+                    if (act != "keep")
+                    {
+                        Lost(trial, machine, history);
+                    }
+
                     return new(act, swatches, machine.AnyWrong, read, inBand);
             }
 
@@ -247,6 +252,15 @@ public sealed class CoachApiTests(CoachApiTests.Server server) : IClassFixture<C
             var swatches = walked.Select(w => w.Swatches).Order().ToList();
             File.AppendAllText(path, FormattableString.Invariant(
                 $"{sort}: {walked.Count} machines, median {swatches[swatches.Count / 2]}, 95 % {swatches[(int)(0.95 * swatches.Count)]}, unsolved {walked.Count(w => w.End != "keep")}, hidden {walked.Average(w => w.Hidden ? 1 : 0.0):0.000}, in band {walked.Sum(w => w.InBand) / (double)walked.Sum(w => w.Read):0.000} of {walked.Sum(w => w.Read)}; ends {string.Join(", ", walked.GroupBy(w => w.End).Select(g => $"{g.Key} {g.Count()}"))}\n"));
+        }
+    }
+
+    /// <summary>Where somebody wants to know, what was done on a machine that was not solved.</summary>
+    private static void Lost(TrialCase trial, ToldMachine machine, JsonArray history)
+    {
+        if (Environment.GetEnvironmentVariable("COACH_REPORT") is { } path)
+        {
+            File.AppendAllText(path, $"  {trial.Number} {trial.Plan.StitchId} {machine.Hidden}: {string.Join(" | ", history.Select(h => h!["did"]!.GetValue<string>() == "sew" ? "sew " + h["readings"]!.ToJsonString() : h.ToJsonString()))}\n");
         }
     }
 

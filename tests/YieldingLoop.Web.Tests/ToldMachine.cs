@@ -55,6 +55,9 @@ internal sealed class ToldMachine
     /// <summary>Whether anything is still in effect.</summary>
     public bool AnyWrong => wrong.Count > 0;
 
+    /// <summary>What is still in effect, for whoever looks into a machine that was not solved.</summary>
+    public string Hidden => string.Join(", ", wrong);
+
     private SeamCase Sewn(Setup setup) => setup.Case(trial.Machine, trial.Cloth, trial.Seam, null, ChosenSchools.Default).Value!;
 
     private ThreadPosition Place(ThreadPosition thread) => trial.Machine.DialPlaceOf(thread) ?? thread;

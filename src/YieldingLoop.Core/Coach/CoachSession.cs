@@ -25,12 +25,19 @@ public sealed class CoachSession
     /// <summary>Turns before the second school looks at anything.</summary>
     public const int TurnsFirst = 6;
 
+    /// <summary>So many answers alike in a row at one thing say all that looking at it can say: who errs once may err again (whatever the shares of common practice say).</summary>
+    private const int MostAlike = 3;
+
+    /// <summary>After so many swatches that failed everything is threaded again, once, whatever looks say: a fault can outlast its cause (common practice E5).</summary>
+    private const int SwatchesToRethread = 6;
+
     /// <summary>So many swatches with nothing but skips or a break, everything new and threaded again, and it is the timing.</summary>
     private const int MostAfterRenewal = 2;
 
     private static readonly Stitch ThreeThreads = StitchCatalogue.Find("504")!;
 
     private readonly Dictionary<(CoachLook, ThreadPosition?), int> looks = [];
+    private readonly Dictionary<(CoachLook, ThreadPosition?), (bool Bad, int Times)> alike = [];
     private readonly List<(CoachLook Look, ThreadPosition? Position)> foundBad = [];
     private readonly HashSet<ThreadPosition> newNeedles = [];
     private bool rethreaded;
@@ -56,6 +63,11 @@ public sealed class CoachSession
         foreach (var (thing, taken) in other.looks)
         {
             looks[thing] = taken;
+        }
+
+        foreach (var (thing, said) in other.alike)
+        {
+            alike[thing] = said;
         }
     }
 
@@ -94,6 +106,9 @@ public sealed class CoachSession
 
     /// <summary>How often a thing was looked at since the last swatch.</summary>
     internal int LooksAt(CoachLook look, ThreadPosition? position) => looks.GetValueOrDefault((look, position));
+
+    /// <summary>Whether looking at a thing may still say something.</summary>
+    internal bool MayLook(CoachLook look, ThreadPosition? position) => LooksAt(look, position) < MostLooks && alike.GetValueOrDefault((look, position)).Times < MostAlike;
 
     /// <summary>What the seam model reads of a set-up.</summary>
     /// <exception cref="ArgumentException">The set-up does not say what its seam needs.</exception>
@@ -161,7 +176,9 @@ public sealed class CoachSession
         }
 
         looks[(look, position)] = LooksAt(look, position) + 1;
-        if (look.Fault() is { } kind)
+        var said = alike.GetValueOrDefault((look, position)) is { Times: > 0 } before && before.Bad == found ? before.Times : 0;
+        alike[(look, position)] = (found, said + 1);
+        if (look.Fault() is { } kind && said < MostAlike)
         {
             Belief.Looked(kind, position, found);
         }
@@ -192,6 +209,7 @@ public sealed class CoachSession
         }
 
         foundBad.Remove((look, position));
+        alike.Remove((look, position));
         Touched = true;
     }
 
@@ -209,6 +227,7 @@ public sealed class CoachSession
         {
             case CoachChange.RethreadAll:
                 rethreaded = true;
+                alike.Clear();
                 break;
             case CoachChange.Needle:
                 newNeedles.Add(position!.Value);
@@ -320,8 +339,13 @@ public sealed class CoachSession
         }
 
         return sinceRenewal >= MostAfterRenewal && !Touched ? new(CoachAct.Service, 0) { Why = [CoachWhy.AllNew(sinceRenewal)] }
-            : BeyondModel.Next(this) ?? new CoachThought(this).Best();
+            : BeyondModel.Next(this) ?? (!rethreaded && Swatches >= SwatchesToRethread && !Changed && !Touched && FoundBad.Count == 0 ? ThreadAgain() : new CoachThought(this).Best());
     }
+
+    private CoachStep ThreadAgain() => new(CoachAct.Change, CoachMinutes.Change(CoachChange.RethreadAll, Model.Threads.Select(t => t.Laid.Position)))
+    {
+        Change = CoachChange.RethreadAll, Why = [CoachWhy.StillNotRight(Swatches)],
+    };
 
     /// <summary>The step that follows if one does not help: a look that finds nothing, a swatch that still does not pass; null after the last step there is.</summary>
     /// <param name="step">The step.</param>

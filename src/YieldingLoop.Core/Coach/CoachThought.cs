@@ -286,7 +286,7 @@ internal sealed class CoachThought
         foreach (var (kind, position, share) in TurnsFirst ? [] : Suspected())
         {
             var look = kind.LookFor();
-            if (coach.LooksAt(look, position) >= CoachSession.MostLooks)
+            if (!coach.MayLook(look, position))
             {
                 continue;
             }

@@ -47,6 +47,8 @@ public static class CoachWhy
 
     internal static Finding NothingLeft(int swatches) => new Finding("nothing-left").With("swatches", swatches);
 
+    internal static Finding StillNotRight(int swatches) => new Finding("still-not-right").With("swatches", swatches);
+
     internal static Finding BaseLine() => new("base-line");
 
     internal static Finding SeeWhetherItHelps() => new("see-whether-it-helps");
