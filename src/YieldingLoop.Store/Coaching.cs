@@ -97,14 +97,15 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
     private static readonly HashSet<ThreadUpAct> Moves =
         [ThreadUpAct.ChangeOver, ThreadUpAct.ClearAway, ThreadUpAct.SetNeedle, ThreadUpAct.TakeOutNeedle, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper, ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin];
 
-    /// <summary>The coach after what was done. Swatches that are told among it do not count as learnt besides.</summary>
+    /// <summary>The coach after what was done. Swatches of its way do not count as learnt besides.</summary>
     /// <param name="row">The set-up.</param>
-    /// <param name="items">What was done.</param>
+    /// <param name="items">What was done, as far as it is to be reckoned with.</param>
+    /// <param name="way">All that was done.</param>
     /// <param name="schools">The schools as they are chosen now: the set-up's own decide what it is, these in which order things are looked for.</param>
-    public async Task<CoachSession> AfterAsync(SetupRow row, IReadOnlyList<CoachedItem> items, ChosenSchools schools)
+    public async Task<CoachSession> AfterAsync(SetupRow row, IReadOnlyList<CoachedItem> items, IReadOnlyList<CoachedItem> way, ChosenSchools schools)
     {
         var (snapshot, plan) = (row.Snapshot, row.Snapshot.Plan);
-        var told = items.OfType<CoachedSwatch>().Select(s => s.Id).ToHashSet();
+        var told = way.OfType<CoachedSwatch>().Select(s => s.Id).ToHashSet();
         var taught = (await swatches.OfMachineAsync(row.MachineId)).Where(s => !told.Contains(s.Id)).ToList();
         var learnt = Swatches.CaseOf(snapshot, new() { Setup = plan.Setup }) is { } seam ? Teaching.For(taught, seam, Swatches.ClothKey(row.ClothId)).Learnt : Learnt.Nothing;
         var coach = new CoachSession(new(plan.Tuned(snapshot.Machine), snapshot.ClothFigures, snapshot.Seam, plan.Setup, plan.Targets, plan.Schools with { FaultOrderId = schools.FaultOrderId }) { Learnt = learnt });

@@ -51,7 +51,7 @@ public sealed class CoachPageTests : IDisposable
     private Task<CoachSession> Session(SetupRow row) => In(async s =>
     {
         var way = await s.GetRequiredService<Coaching>().WayAsync(row.Id, row.MachineId);
-        return await s.GetRequiredService<Coaching>().AfterAsync(row, way.Items, ChosenSchools.Default);
+        return await s.GetRequiredService<Coaching>().AfterAsync(row, way.Items, way.Items, ChosenSchools.Default);
     });
 
     private Task<Core.Setups.Setup> State(SetupRow row) => In(async s => (await s.GetRequiredService<Workroom>().StateOfAsync(row.MachineId))!.Entry);
@@ -201,5 +201,194 @@ public sealed class CoachPageTests : IDisposable
 
         var lost = ended.Where(e => e.Act is CoachAct.Service || e.Swatches > 8).ToList();
         Assert.True(lost.Count <= 0.03 * ended.Count, string.Join(", ", lost));
+    }
+
+    /// <summary>A machine on which only numbers are off, so that a number is soon turned.</summary>
+    private async Task<(SetupRow Row, string Address)> AtANumberAsync()
+    {
+        var row = await Setup(3);
+        await PutOnAsync(3);
+        var machine = StandIn(row, 4, truth => truth with { Faults = [], MeetingPerLogMm = 3, Dials = truth.Dials.ToDictionary(d => d.Key, d => new HiddenDial(0.3, d.Key == ThreadPosition.UpperLooper ? 1.5 : d.Key == ThreadPosition.LowerLooper ? -1.5 : 0)) });
+        var address = $"/setups/{row.Id}/coach";
+        for (var steps = 0; steps < 20; steps++)
+        {
+            app.Clock.MoveOn(TimeSpan.FromSeconds(20));
+            var page = await visitor.OpenAsync(address);
+            var step = (await Session(row)).Next();
+            if (step is { Act: CoachAct.Change, Change: CoachChange.Dial })
+            {
+                return (row, address);
+            }
+
+            if (step.Act == CoachAct.Look)
+            {
+                await visitor.PressAsync(page, "Yes, as it should be");
+                continue;
+            }
+
+            Assert.Equal(CoachAct.Sew, step.Act);
+            var form = page.QuerySelector(".next-bar a.btn-next")!.GetAttribute("href")!;
+            var swatch = await visitor.OpenAsync(form);
+            var typed = Typed(machine.Sew((await State(row)).Over(row.Snapshot.Plan.Setup), row.Snapshot.Plan.Targets.HoldPercent).Value!);
+            await visitor.SendAsync(swatch, form, typed.Where(t => swatch.GetElementsByName(t.Key).Length > 0).ToDictionary());
+        }
+
+        throw new InvalidOperationException("No number is turned.");
+    }
+
+    [Fact]
+    public async Task A_number_is_set_in_one_tap_and_taken_back_in_one_and_the_machine_stands_accordingly()
+    {
+        var (row, address) = await AtANumberAsync();
+        var page = await visitor.OpenAsync(address);
+        var step = (await Session(row)).Next();
+        Assert.Equal(step.To!.Value.ToString("0.##", CultureInfo.InvariantCulture), page.QuerySelector(".coach-number")!.TextContent.Trim());
+        Assert.Contains($"from {step.From!.Value.ToString("0.##", CultureInfo.InvariantCulture)}", page.QuerySelector(".coach-beside")!.TextContent, StringComparison.Ordinal);
+        var set = await visitor.PressAsync(page, page.QuerySelector(".next-bar form[action$='Done'] button")!.TextContent.Trim());
+        Assert.Equal(address, set.Location);
+        Assert.Equal(step.To, (await State(row)).Dials[step.Position!.Value].Value);
+        var after = await visitor.OpenAsync(address);
+        Assert.Equal("Sew a swatch", after.QuerySelector(".coach-title")!.TextContent.Trim());
+        // What is sewn now is what stands there.
+        var swatch = await visitor.OpenAsync(after.QuerySelector(".next-bar a.btn-next")!.GetAttribute("href")!);
+        Assert.Contains(step.To.Value.ToString("0.##", CultureInfo.InvariantCulture), swatch.QuerySelectorAll("[name$='.Number']").OfType<IHtmlInputElement>().Select(i => i.Value));
+        await visitor.PressAsync(after, "Take the last back");
+        Assert.Equal(step.From, (await State(row)).Dials[step.Position.Value].Value);
+        Assert.Equal(page.QuerySelector(".coach-number")!.TextContent, (await visitor.OpenAsync(address)).QuerySelector(".coach-number")!.TextContent);
+        // It went through a thread-up, which was given up when it was taken back.
+        Assert.Equal(1, await In(s => s.GetRequiredService<WorkroomContext>().ThreadUps.CountAsync(t => t.SetupId == row.Id && t.PutAwayAt != null && t.EndedAt == null)));
+    }
+
+    [Fact]
+    public async Task What_is_sent_from_a_page_that_is_not_the_newest_any_more_is_refused_and_sent_twice_it_counts_once()
+    {
+        var (row, address) = await AtANumberAsync();
+        var (one, other) = (await visitor.OpenAsync(address), await app.Visit().OpenAsync(address));
+        var button = one.QuerySelector(".next-bar form[action$='Done'] button")!.TextContent.Trim();
+        Assert.Equal(HttpStatusCode.Redirect, (await visitor.PressAsync(one, button)).Status);
+        Assert.Equal(HttpStatusCode.Redirect, (await visitor.PressAsync(one, button)).Status);
+        var refused = await app.Visit().PressAsync(other, button);
+        Assert.True(refused.Status is HttpStatusCode.Conflict or HttpStatusCode.BadRequest);
+        Assert.Equal(1, await In(s => s.GetRequiredService<WorkroomContext>().CoachSteps.CountAsync(c => c.SetupId == row.Id && c.PutAwayAt == null && c.ThreadUpId != null)));
+    }
+
+    [Fact]
+    public async Task A_second_device_is_told_that_something_was_done_meanwhile_and_sees_the_step_as_it_stands_now()
+    {
+        var (_, address) = await AtANumberAsync();
+        var (one, other) = (await visitor.OpenAsync(address), await visitor.OpenAsync(address));
+        var button = one.QuerySelector(".next-bar form[action$='Done'] button")!.TextContent.Trim();
+        await visitor.PressAsync(one, button);
+        var refused = await visitor.PressAsync(other, button);
+        Assert.Equal(HttpStatusCode.Conflict, refused.Status);
+        Assert.Contains("Something was done meanwhile", refused.Page.QuerySelector("[role=alert]")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("Sew a swatch", refused.Page.QuerySelector(".coach-title")!.TextContent.Trim());
+    }
+
+    [Fact]
+    public async Task Turned_by_hand_meanwhile_it_reckons_with_what_stands_there()
+    {
+        var (row, address) = await AtANumberAsync();
+        var step = (await Session(row)).Next();
+        await In(async s =>
+        {
+            var workroom = s.GetRequiredService<Workroom>();
+            var state = (await workroom.StateOfAsync(row.MachineId))!;
+            return await workroom.SaveAsync(state.Entry with { Dials = state.Entry.Dials.With(step.Position!.Value, step.To!.Value) }, row.MachineId, state.Version, Guid.NewGuid());
+        });
+        var page = await visitor.OpenAsync(address);
+        Assert.Contains("Set otherwise since the last step", page.QuerySelector(".notice")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("Sew a swatch", page.QuerySelector(".coach-title")!.TextContent.Trim());
+    }
+
+    [Fact]
+    public async Task The_line_is_walked_back_and_nothing_can_be_done_there()
+    {
+        var (row, address) = await AtANumberAsync();
+        var now = await visitor.OpenAsync(address);
+        var items = now.QuerySelectorAll(".coach-line a").Select(a => a.GetAttribute("href")!).ToList();
+        Assert.NotEmpty(items);
+        foreach (var item in items)
+        {
+            var then = await visitor.OpenAsync(item);
+            Assert.Contains("Nothing can be done here", then.Body!.TextContent, StringComparison.Ordinal);
+            Assert.Empty(then.QuerySelectorAll(".next-bar form"));
+            Assert.Equal(items.Count + 1, then.QuerySelectorAll(".coach-line a").Length);
+        }
+
+        Assert.Equal("Sew a swatch", (await visitor.OpenAsync($"{address}?at=0")).QuerySelector(".coach-title")!.TextContent.Trim());
+        await visitor.OpenAsync($"{address}?at=99", HttpStatusCode.NotFound);
+        await visitor.OpenAsync($"{address}?at=-1", HttpStatusCode.NotFound);
+        Assert.True(row.Id > 0);
+    }
+
+    [Fact]
+    public async Task A_fault_that_is_put_right_was_in_the_swatches_before_and_they_teach_nothing_until_it_is_taken_back()
+    {
+        var row = await Setup(1);
+        await PutOnAsync(1);
+        var machine = StandIn(row, 21, truth => truth with { Faults = [new(new(FaultKind.OutOfDisc, ThreadPosition.UpperLooper))] });
+        var address = $"/setups/{row.Id}/coach";
+        int? swatchId = null;
+        for (var steps = 0; steps < 30; steps++)
+        {
+            app.Clock.MoveOn(TimeSpan.FromSeconds(20));
+            var page = await visitor.OpenAsync(address);
+            var step = (await Session(row)).Next();
+            if (step.Act == CoachAct.Look)
+            {
+                await visitor.PressAsync(page, step is { Look: CoachLook.InDisc, Position: ThreadPosition.UpperLooper } ? "No, not so" : "Yes, as it should be");
+            }
+            else if (step.Act == CoachAct.Repair)
+            {
+                await visitor.PressAsync(page, "Done");
+                break;
+            }
+            else
+            {
+                Assert.Equal(CoachAct.Sew, step.Act);
+                var form = page.QuerySelector(".next-bar a.btn-next")!.GetAttribute("href")!;
+                var swatch = await visitor.OpenAsync(form);
+                var typed = Typed(machine.Sew((await State(row)).Over(row.Snapshot.Plan.Setup), row.Snapshot.Plan.Targets.HoldPercent).Value!);
+                await visitor.SendAsync(swatch, form, typed.Where(t => swatch.GetElementsByName(t.Key).Length > 0).ToDictionary());
+                swatchId = await In(s => s.GetRequiredService<WorkroomContext>().Swatches.MaxAsync(x => (int?)x.Id));
+            }
+        }
+
+        Task<LeftOut?> Left() => In(async s => (await s.GetRequiredService<WorkroomContext>().Swatches.AsNoTracking().FirstAsync(x => x.Id == swatchId)).Entry.LeftOut);
+        Assert.NotNull(swatchId);
+        Assert.Equal(LeftOut.FaultFound, await Left());
+        Assert.Contains("A fault was found in it afterwards", (await visitor.OpenAsync($"/swatches/{swatchId}")).Body!.TextContent, StringComparison.Ordinal);
+        await visitor.PressAsync(await visitor.OpenAsync(address), "Take the last back");
+        Assert.Null(await Left());
+    }
+
+    [Fact]
+    public async Task On_a_machine_that_stands_otherwise_it_leads_to_the_thread_up_and_takes_no_answer()
+    {
+        var page = await visitor.OpenAsync("/setups/4/coach");
+        Assert.Contains("does not stand as this needs", page.QuerySelector(".notice")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("/thread-ups/new?setup=4", page.QuerySelector(".next-bar a.btn-next")!.GetAttribute("href"));
+        Assert.Empty(page.QuerySelectorAll(".next-bar form"));
+    }
+
+    [Fact]
+    public async Task A_swatch_that_did_not_pass_leads_to_the_coach_and_one_that_passed_does_not()
+    {
+        Assert.Equal("/setups/4/coach", (await visitor.OpenAsync("/swatches/3")).QuerySelector(".swatch-answer a.btn-next")!.GetAttribute("href"));
+        Assert.Null((await visitor.OpenAsync("/swatches/2")).QuerySelector(".swatch-answer a.btn-next"));
+    }
+
+    [Fact]
+    public async Task Wrong_addresses_and_answers_are_refused_plainly()
+    {
+        await visitor.OpenAsync("/setups/999/coach", HttpStatusCode.NotFound);
+        var (_, address) = await AtANumberAsync();
+        var page = await visitor.OpenAsync(address);
+        var form = (IHtmlFormElement)page.QuerySelector(".next-bar form[action$='Done']")!;
+        // An answer to a look that nobody asked for.
+        var answer = await visitor.PostAsync(form, address + "?handler=Looked", new() { ["answer"] = "bad" });
+        Assert.Equal(HttpStatusCode.Conflict, answer.Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await visitor.PostAsync(form, address + "?handler=Done", new() { ["Key"] = "not a key" })).Status);
     }
 }

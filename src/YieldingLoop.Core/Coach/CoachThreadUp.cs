@@ -47,6 +47,10 @@ public static class CoachThreadUp
         var tuned = baseline is { } row ? machine.TunedTo(row) : machine;
         var question = new ThreadUpQuestion(tuned, from, wanted, schools) { LiftedRuleIds = WantedCheck.ThreadAndPointRules, WentBad = step.Change == CoachChange.RethreadAll };
         var way = ThreadUpPlanner.Plan(question);
-        return way.Value is { } plan ? Outcome.Of(plan with { From = state, Steps = [.. plan.Steps.Where(s => s.Act != ThreadUpAct.Swatch)] }) : way;
+        // A number that is set from outside wants no covers opened, no power off: it is the one step.
+        var outside = step.Change is CoachChange.Dial or CoachChange.Differential or CoachChange.Length or CoachChange.FootPressure;
+        return way.Value is { } plan ? Outcome.Of(plan with { From = state, Steps = [.. plan.Steps.Where(s => outside ? Numbers.Contains(s.Act) : s.Act != ThreadUpAct.Swatch)] }) : way;
     }
+
+    private static readonly HashSet<ThreadUpAct> Numbers = [ThreadUpAct.Dial, ThreadUpAct.Feed, ThreadUpAct.Length, ThreadUpAct.FootPressure];
 }

@@ -32,15 +32,17 @@ public sealed class MatchDrawing
     private readonly Setup setup;
     private readonly PullCloth cloth;
     private readonly Wording wording;
+    private readonly bool together;
 
     /// <param name="scale">The reading.</param>
     /// <param name="seam">The set-up as sewn, as the seam model reads it.</param>
     /// <param name="setup">The set-up as sewn.</param>
     /// <param name="cloth">How the cloth looks.</param>
     /// <param name="wording">How things are called.</param>
-    public MatchDrawing(MatchScale scale, SeamCase seam, Setup setup, PullCloth cloth, Wording wording)
+    /// <param name="together">Whether several of the drawings stand on one page, so that nothing in them may be named alike.</param>
+    public MatchDrawing(MatchScale scale, SeamCase seam, Setup setup, PullCloth cloth, Wording wording, bool together = false)
     {
-        (this.scale, this.seam, this.setup, this.cloth, this.wording) = (scale, seam, setup, cloth, wording);
+        (this.scale, this.seam, this.setup, this.cloth, this.wording, this.together) = (scale, seam, setup, cloth, wording, together);
         (Width, Height, Views) = scale.Aspect switch
         {
             SwatchAspect.Gap => (CrosswiseDrawing.Width, CrosswiseDrawing.Height, Opened()),
@@ -92,6 +94,8 @@ public sealed class MatchDrawing
         return new HtmlString(svg.Append("</svg>").ToString());
     }
 
+    private string Suffix(double value) => together ? Inv($"-match{Math.Round((value - scale.Least) / scale.Step)}-") : "";
+
     private ThreadBody[] Bodies(SeamCase drawn, double value) =>
         [.. drawn.Threads.Select(t => ThreadBody.Of(t.Laid, setup) with { Thicker = scale.ThickerAt(seam, value, t.Laid.Position) })];
 
@@ -111,7 +115,7 @@ public sealed class MatchDrawing
     private MatchView Stitch(double value, SeamCase drawn, StitchPieces pieces, PullLayout layout)
     {
         var stitch = pieces.Stitch;
-        var drawing = new SeamDrawing(pieces, layout, Bodies(drawn, value), cloth);
+        var drawing = new SeamDrawing(pieces, layout, Bodies(drawn, value), cloth, suffix: Suffix(value));
         var half = stitch.Measures.ThicknessMm / 2;
         var past = Math.Abs(value) - half;
         // The line is counted round the corner of the edge: beyond half the thickness it lies on the face or on the back.
@@ -133,7 +137,7 @@ public sealed class MatchDrawing
         PerMm = window.Scale;
         return (window.Width, window.Height,
         [
-            .. scale.Values.Select(v => new SeamDrawing(pieces, layout, Bodies(seam, v), cloth)).Select(d =>
+            .. scale.Values.Select(v => new SeamDrawing(pieces, layout, Bodies(seam, v), cloth, suffix: Suffix(v))).Select(d =>
                 new MatchView(face ? d.Brief(StrandSide.Face, Face) : d.Brief(StrandSide.Back, Back), [], window.Width / 2, window.Y(at))),
         ]);
     }
@@ -142,10 +146,11 @@ public sealed class MatchDrawing
     {
         var frames = CrosswiseFrames.Taut(seam.Geometry, Laid(seam), scale.Values);
         var body = Bodies(seam, 0).First(b => b.Laid.Position == frames.Thread);
-        var drawing = new CrosswiseDrawing(frames, body, cloth, setup.Flatlock.Or(false));
+        CrosswiseDrawing Drawing(double value) => new(frames, body, cloth, setup.Flatlock.Or(false), Suffix(value));
+        var drawing = Drawing(scale.Least);
         PerMm = drawing.Scale;
         var title = wording.Say($"The seam from the right side of the garment, opened, with the {frames.Thread.Name()}’s thread between its two sides.");
-        return [.. scale.Values.Select((v, i) => new MatchView(drawing.Still(i, title).ToString()!, [], CrosswiseDrawing.Width / 2, CrosswiseDrawing.Middle + v / 2 * drawing.Scale))];
+        return [.. scale.Values.Select((v, i) => new MatchView((together ? Drawing(v) : drawing).Still(i, title).ToString()!, [], CrosswiseDrawing.Width / 2, CrosswiseDrawing.Middle + v / 2 * drawing.Scale))];
     }
 
     private IReadOnlyList<MatchView> Waves() =>

@@ -34,6 +34,9 @@ public sealed class CoachModel(Workroom workroom, Coaching coaching, Store.Threa
 
     public CoachSheet Sheet { get; private set; } = null!;
 
+    /// <summary>All that was done, the oldest first.</summary>
+    public IReadOnlyList<DoneLine> Done { get; private set; } = [];
+
     /// <summary>Whether the page stands at an earlier moment, and nothing can be done on it.</summary>
     public bool Past => At is { } at && at < Way.Items.Count;
 
@@ -147,7 +150,8 @@ public sealed class CoachModel(Workroom workroom, Coaching coaching, Store.Threa
 
         ThreadedUp = row.SwatchPassedAt is not null || await threadUps.DoneForAsync(id);
         List<CoachedItem> items = [.. Way.Items.Take(At ?? Way.Items.Count)];
-        var coach = await coaching.AfterAsync(row, items, wording.Settings.Schools);
+        Done = [.. Way.Items.Select(i => CoachSheet.Of(i, wording))];
+        var coach = await coaching.AfterAsync(row, items, Way.Items, wording.Settings.Schools);
         if (!Past)
         {
             Stand(coach, state.Entry);

@@ -59,7 +59,7 @@ public sealed record CoachPictures(SwatchAspect Aspect, IReadOnlyList<string> Is
         // The two at one scale, and nothing between them.
         var apart = Math.Abs(one - other) < scale.Step / 4 ? 0 : Math.Abs(other - one);
         var two = scale with { Least = Math.Min(one, other), Most = apart == 0 ? Math.Min(one, other) : Math.Max(one, other), Step = apart == 0 ? scale.Step : apart };
-        var views = new MatchDrawing(two, seam, setup, cloth, wording).Views;
+        var views = new MatchDrawing(two, seam, setup, cloth, wording, together: true).Views;
         var (first, last) = one <= other ? (views[0], views[^1]) : (views[^1], views[0]);
         return new(scale.Aspect, read is null ? [] : [first.Main], [last.Main]);
     }

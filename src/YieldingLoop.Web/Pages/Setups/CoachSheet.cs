@@ -71,9 +71,6 @@ public sealed record CoachSheet
     /// <summary>Every reading.</summary>
     public required IReadOnlyList<BecomesLine> Lines { get; init; }
 
-    /// <summary>What was done, the oldest first.</summary>
-    public required IReadOnlyList<DoneLine> Done { get; init; }
-
     /// <summary>The swatch as it is and as it should become; null where no drawing shows it.</summary>
     public CoachPictures? Pictures { get; init; }
 
@@ -112,7 +109,6 @@ public sealed record CoachSheet
             PassChance = expect?.PassChance,
             Causes = CausesOf(coach, wording),
             Lines = LinesOf(coach, expect, wording),
-            Done = [.. items.Select(i => Of(i, wording))],
             Pictures = CoachPictures.Of(snapshot, last is null ? coach.Now : last.Entry.Setup.Over(snapshot.Plan.Setup), coach.Verdict, expect, wording),
             SwatchId = last?.Id,
             AsCard = last is not null && Store.Swatches.AsCard(snapshot.Plan, last.Entry),
@@ -169,7 +165,8 @@ public sealed record CoachSheet
             : ReadingWords.Range(aspect, band.Low, Math.Min(band.High, SeamModel.BeyondReachPercent), wording);
     }
 
-    private static DoneLine Of(CoachedItem item, Wording wording) => item switch
+    /// <summary>What was done, in a few words.</summary>
+    public static DoneLine Of(CoachedItem item, Wording wording) => item switch
     {
         CoachedSwatch swatch => new($"Swatch {swatch.Id}", swatch.Passed ? "passed" : "not passed", swatch.Id),
         CoachedStep { Done: { Deed: CoachDeed.Look } look } => new(wording.Say(Phrase.Capital("looked " + CoachWords.Whether(look.Look!.Value, look.Position))), look.Bad switch { true => "no", false => "yes", _ => "could not tell" }, null),
