@@ -7,7 +7,7 @@ const views = [
   '/machines/3', '/machines/4', '/machines/new?is=Convertible', '/machines/1/sheet', '/states/1', '/states/4#place-needle', '/states/1#place-rest', '/drawer', '/needles/6', '/threads/2',
   '/machines/1/test?dial=upper-looper&firstNumber=4&firstReading=-0.5&secondNumber=6&secondReading=0.6',
   '/reckoner?machine=4&pack=2.5/80&guide=25&rows=4&allowance=30&bandCloth=4&opening=430&girth=585&bandWidth=30&seamAllowance=7', '/setups/2', '/setups/2/print', '/nowhere',
-  '/seams/1/set-up', '/seams/5/set-up?stitch=504&why=true', '/setups/7', '/setups/7/amend', '/thread-ups/1', '/thread-ups/1?step=3', '/thread-ups/1?list=true', '/thread-ups/new?setup=1&broke=upper-looper', '/thread-ups/print?list=1', '/swatches', '/swatches?passed=no&thread=textured-nylon', '/swatches/1', '/swatches/new?setup=1', '/setups/1/memory', '/setups/6/beside/8', '/seams/1/set-up?beside=1', '/scrap', '/scrap?job=hem&stitch=twin-needle&pull-length=99', '/rules', '/rules/new', '/settings', '/glossary', '/copies', '/put-away', '/drafts', '/devices',
+  '/seams/1/set-up', '/seams/5/set-up?stitch=504&why=true', '/setups/7', '/setups/7/amend', '/thread-ups/1', '/thread-ups/1?step=3', '/thread-ups/1?list=true', '/thread-ups/new?setup=1&broke=upper-looper', '/thread-ups/print?list=1', '/swatches', '/swatches?passed=no&thread=textured-nylon', '/swatches/1', '/swatches/new?setup=1', '/setups/1/memory', '/setups/4/coach', '/setups/4/coach?at=1', '/setups/2/coach', '/setups/6/beside/8', '/seams/1/set-up?beside=1', '/scrap', '/scrap?job=hem&stitch=twin-needle&pull-length=99', '/rules', '/rules/new', '/settings', '/glossary', '/copies', '/put-away', '/drafts', '/devices',
 ];
 
 for (const view of views) {

@@ -56,6 +56,7 @@ const pictures = [
     });
   }],
   ['dial-memory', '/setups/1/memory', [1280, 1000]],
+  ['coach', '/setups/4/coach?at=1', desk],
   ['glossary', '/glossary', desk],
 ];
 
