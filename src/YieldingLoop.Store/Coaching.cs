@@ -97,23 +97,30 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
     private static readonly HashSet<ThreadUpAct> Moves =
         [ThreadUpAct.ChangeOver, ThreadUpAct.ClearAway, ThreadUpAct.SetNeedle, ThreadUpAct.TakeOutNeedle, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper, ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin];
 
-    /// <summary>The coach after what was done. Swatches of its way do not count as learnt besides.</summary>
+    /// <summary>What the coach is asked for a set-up. Swatches of its way do not count as learnt besides.</summary>
     /// <param name="row">The set-up.</param>
-    /// <param name="items">What was done, as far as it is to be reckoned with.</param>
     /// <param name="way">All that was done.</param>
     /// <param name="schools">The schools as they are chosen now: the set-up's own decide what it is, these in which order things are looked for.</param>
-    public async Task<CoachSession> AfterAsync(SetupRow row, IReadOnlyList<CoachedItem> items, IReadOnlyList<CoachedItem> way, ChosenSchools schools)
+    public async Task<CoachQuestion> QuestionAsync(SetupRow row, CoachedWay way, ChosenSchools schools)
     {
         var (snapshot, plan) = (row.Snapshot, row.Snapshot.Plan);
-        var told = way.OfType<CoachedSwatch>().Select(s => s.Id).ToHashSet();
+        var told = way.Items.OfType<CoachedSwatch>().Select(s => s.Id).ToHashSet();
         var taught = (await swatches.OfMachineAsync(row.MachineId)).Where(s => !told.Contains(s.Id)).ToList();
         var learnt = Swatches.CaseOf(snapshot, new() { Setup = plan.Setup }) is { } seam ? Teaching.For(taught, seam, Swatches.ClothKey(row.ClothId)).Learnt : Learnt.Nothing;
-        var coach = new CoachSession(new(plan.Tuned(snapshot.Machine), snapshot.ClothFigures, snapshot.Seam, plan.Setup, plan.Targets, plan.Schools with { FaultOrderId = schools.FaultOrderId }) { Learnt = learnt });
+        return new(plan.Tuned(snapshot.Machine), snapshot.ClothFigures, snapshot.Seam, plan.Setup, plan.Targets, plan.Schools with { FaultOrderId = schools.FaultOrderId }) { Learnt = learnt };
+    }
+
+    /// <summary>The coach after what was done.</summary>
+    /// <param name="question">What it is asked.</param>
+    /// <param name="items">What was done, as far as it is to be reckoned with.</param>
+    public static CoachSession After(CoachQuestion question, IEnumerable<CoachedItem> items)
+    {
+        var coach = new CoachSession(question);
         foreach (var item in items)
         {
             if (item is CoachedSwatch swatch)
             {
-                coach.Sewn(swatch.Entry.Setup.Over(plan.Setup), swatch.Entry.Read);
+                coach.Sewn(swatch.Entry.Setup.Over(question.Setup), swatch.Entry.Read);
             }
             else if (item is CoachedStep step)
             {

@@ -51,7 +51,7 @@ public sealed class CoachPageTests : IDisposable
     private Task<CoachSession> Session(SetupRow row) => In(async s =>
     {
         var way = await s.GetRequiredService<Coaching>().WayAsync(row.Id, row.MachineId);
-        return await s.GetRequiredService<Coaching>().AfterAsync(row, way.Items, way.Items, ChosenSchools.Default);
+        return Coaching.After(await s.GetRequiredService<Coaching>().QuestionAsync(row, way, ChosenSchools.Default), way.Items);
     });
 
     private Task<Core.Setups.Setup> State(SetupRow row) => In(async s => (await s.GetRequiredService<Workroom>().StateOfAsync(row.MachineId))!.Entry);

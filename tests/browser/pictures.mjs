@@ -11,7 +11,6 @@ const pictures = [
   ['workroom', '/', desk],
   ['cloth', '/cloths/1', desk],
   ['machine', '/machines/1', desk],
-  ['dial-test', '/machines/1/test?dial=upper-looper&firstNumber=4&firstReading=-0.5&secondNumber=6&secondReading=0.6', [1280, 1000]],
   ['drawer', '/drawer', desk],
   ['seam', '/seams/1', [1280, 1100]],
   ['plain', '/seams/2/set-up?machine=4', [1280, 1250]],

@@ -163,7 +163,9 @@ public sealed class CoachRulesTests
             }).Minutes;
         }
 
-        Assert.True(second > first, $"{second / 40} and {first / 40} minutes");
+        // The school's own words say 22 minutes and 10, over 2,000 machines; over 40 the ratio is told less sharply.
+        Assert.Contains("22 minutes on average where looking first took 10", SchoolCatalogue.FaultOrder.Choices.Single(c => c.Id == "dial-first").Sentence, StringComparison.Ordinal);
+        Assert.InRange(second / first, 1.5, 3.2);
     }
 
     [Fact]

@@ -7,11 +7,12 @@ using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
+using YieldingLoop.Web.Startup;
 
 namespace YieldingLoop.Web.Pages.Setups;
 
 /// <summary>The coach of one set-up: the swatch as it is, the one step, and the swatch as it should become.</summary>
-public sealed class CoachModel(Workroom workroom, Coaching coaching, Store.ThreadUps threadUps, Wording wording) : PageModel
+public sealed class CoachModel(Workroom workroom, Coaching coaching, Store.ThreadUps threadUps, CoachMemory memory, Wording wording) : PageModel
 {
     /// <summary>After how much of what was done the page stands; null for all of it.</summary>
     [BindProperty(SupportsGet = true)]
@@ -151,13 +152,8 @@ public sealed class CoachModel(Workroom workroom, Coaching coaching, Store.Threa
         ThreadedUp = row.SwatchPassedAt is not null || await threadUps.DoneForAsync(id);
         List<CoachedItem> items = [.. Way.Items.Take(At ?? Way.Items.Count)];
         Done = [.. Way.Items.Select(i => CoachSheet.Of(i, wording))];
-        var coach = await coaching.AfterAsync(row, items, Way.Items, wording.Settings.Schools);
-        if (!Past)
-        {
-            Stand(coach, state.Entry);
-        }
-
-        Sheet = CoachSheet.Of(row.Snapshot, coach, items, wording);
+        var question = await coaching.QuestionAsync(row, Way, wording.Settings.Schools);
+        (Sheet, InTheWay, Moved) = memory.Answer(new(row, question, items, Past ? null : state.Entry, wording), Answer);
         if (HttpMethods.IsGet(Request.Method))
         {
             Mark = Way.Mark;
@@ -169,25 +165,34 @@ public sealed class CoachModel(Workroom workroom, Coaching coaching, Store.Threa
 
     private static readonly HashSet<string> Numbers = ["changed-dial", "changed-length", "changed-width", "changed-differential", "changed-cutting-width", "changed-foot-pressure"];
 
+    private static CoachAnswer Answer(CoachAsk ask)
+    {
+        var coach = Coaching.After(ask.Question, ask.Items);
+        var (inTheWay, moved) = ask.State is { } state ? Stand(ask.Row, coach, state) : ([], []);
+        return new(CoachSheet.Of(ask.Row.Snapshot, coach, ask.Items, ask.Wording), inTheWay, moved);
+    }
+
     /// <summary>What stands on the machine wins: numbers that were turned meanwhile are reckoned with, anything else is in the way.</summary>
-    private void Stand(CoachSession coach, Setup state)
+    private static (IReadOnlyList<string> InTheWay, IReadOnlyList<string> Moved) Stand(SetupRow row, CoachSession coach, Setup state)
     {
         if (coach.Now.Threads.Any(t => !state.Threads[t.Key].IsThere))
         {
-            InTheWay = ["not every thread of the card is on it"];
-            return;
+            return (["not every thread of the card is on it"], []);
         }
 
         var stands = state.Over(coach.Now) with { StitchId = coach.Now.StitchId, Flatlock = coach.Now.Flatlock, Tape = coach.Now.Tape };
         var differences = SetupDifferences.Between(coach.Now, stands).Select(d => d.Finding).ToList();
-        if (coach.Swatches == 0 || differences.Exists(d => !Numbers.Contains(d.Code)) || Store.Swatches.CaseOf(Row.Snapshot, new() { Setup = stands }) is null)
+        IReadOnlyList<string> said = [.. differences.Select(Sentences.Fragment)];
+        if (coach.Swatches == 0 || differences.Exists(d => !Numbers.Contains(d.Code)) || Store.Swatches.CaseOf(row.Snapshot, new() { Setup = stands }) is null)
         {
-            InTheWay = [.. differences.Select(Sentences.Fragment)];
+            return (said, []);
         }
-        else if (differences.Count > 0)
+
+        if (said.Count > 0)
         {
-            Moved = [.. differences.Select(Sentences.Fragment)];
             coach.StandsAt(stands);
         }
+
+        return ([], said);
     }
 }
