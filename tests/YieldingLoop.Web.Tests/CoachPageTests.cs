@@ -391,4 +391,82 @@ public sealed class CoachPageTests : IDisposable
         Assert.Equal(HttpStatusCode.Conflict, answer.Status);
         Assert.Equal(HttpStatusCode.NotFound, (await visitor.PostAsync(form, address + "?handler=Done", new() { ["Key"] = "not a key" })).Status);
     }
+
+    /// <summary>Two people who press whatever there is, in any order, on pages of any age: nothing breaks, and page and machine agree.</summary>
+    [Fact]
+    public async Task Whatever_is_pressed_in_whatever_order_nothing_breaks_and_page_and_machine_agree()
+    {
+        var random = new Random(918);
+        Visitor[] people = [visitor, app.Visit()];
+        var row = await Setup(2);
+        await PutOnAsync(2);
+        var machine = StandIn(row, 77);
+        var old = new List<IHtmlDocument>();
+        var address = $"/setups/{row.Id}/coach";
+        var pressed = new HashSet<string>();
+        for (var turn = 0; turn < 60 * Walks; turn++)
+        {
+            app.Clock.MoveOn(TimeSpan.FromSeconds(7));
+            var person = people[random.Next(2)];
+            var page = await person.OpenAsync(address);
+            if (page.QuerySelector(".next-bar a.btn-next")?.GetAttribute("href") is { } leads)
+            {
+                if (leads.StartsWith("/swatches/new", StringComparison.Ordinal))
+                {
+                    var read = random.Next(3) == 0 ? new SwatchReadings { BrokeAt = row.Snapshot.Plan.Threads[0].Position, BrokeAfterStitches = 9 } : machine.Sew((await State(row)).Over(row.Snapshot.Plan.Setup), row.Snapshot.Plan.Targets.HoldPercent).Value!;
+                    var form = await person.OpenAsync(leads);
+                    await person.SendAsync(form, leads, Typed(read).Where(t => form.GetElementsByName(t.Key).Length > 0 && random.Next(6) > 0).ToDictionary());
+                    continue;
+                }
+
+                if (leads.StartsWith("/thread-ups/", StringComparison.Ordinal) && !leads.Contains("new", StringComparison.Ordinal))
+                {
+                    var list = await person.OpenAsync(leads);
+                    var ways = list.QuerySelectorAll("form button").Select(b => b.TextContent.Trim()).Where(b => b is "Done, next" or "Leave the rest for good" or "Not done after all" or "Leave this list: the coach says the step anew").Distinct().ToList();
+                    // The rest is left only now and then.
+                    var way = ways.Contains("Done, next") && random.Next(8) > 0 ? "Done, next" : ways[random.Next(ways.Count)];
+                    await person.PressAsync(list, way);
+                    continue;
+                }
+
+                if (leads.StartsWith("/thread-ups/new", StringComparison.Ordinal))
+                {
+                    await In(async s => await s.GetRequiredService<Workroom>().PutOnMachineAsync(row.Id, (await s.GetRequiredService<Workroom>().StateOfAsync(row.MachineId))!.Version));
+                    continue;
+                }
+
+                // It passed, or it cannot be helped: another begins.
+                await person.PressAsync(page, "Begin anew");
+                continue;
+            }
+
+            old.Add(page);
+            var from = random.Next(4) == 0 ? old[random.Next(old.Count)] : page;
+            var buttons = from.QuerySelectorAll(".next-bar form button").Select(b => b.TextContent.Trim()).ToList();
+            var button = buttons[random.Next(buttons.Count)];
+            pressed.Add(button.StartsWith("Set it", StringComparison.Ordinal) ? "Set it" : button);
+            // A page of one person is answered by that person alone.
+            var answer = await visitor.PressAsync(from == page && person != visitor ? await visitor.OpenAsync(address) is var mine && mine.QuerySelectorAll(".next-bar form button").Any(b => b.TextContent.Trim() == button) ? mine : page : from, button);
+            Assert.True(answer.Status is HttpStatusCode.Redirect or HttpStatusCode.Conflict or HttpStatusCode.NotFound or HttpStatusCode.BadRequest, $"{button}: {answer.Status}");
+            if (random.Next(10) == 0)
+            {
+                // Somebody turns a dial and writes it down.
+                await In(async s =>
+                {
+                    var workroom = s.GetRequiredService<Workroom>();
+                    var state = (await workroom.StateOfAsync(row.MachineId))!;
+                    return await workroom.SaveAsync(state.Entry with { Dials = state.Entry.Dials.With(ThreadPosition.LowerLooper, random.Next(2, 7)) }, row.MachineId, state.Version, Guid.NewGuid());
+                });
+            }
+
+            var now = await person.OpenAsync(address);
+            var session = await Session(row);
+            if (now.QuerySelector(".notice") is null)
+            {
+                Assert.Equal(session.Now.Dials, (await State(row)).Over(session.Now).Dials);
+            }
+        }
+
+        Assert.Superset(new HashSet<string> { "Yes, as it should be", "No, not so" }, pressed);
+    }
 }

@@ -62,6 +62,11 @@ public sealed class AtModel(Workroom workroom, Store.ThreadUps threadUps, Coachi
     public async Task<IActionResult> OnPostGiveUpAsync(int id)
     {
         var left = await AfterAsync(id, threadUps.GiveUpAsync);
+        if (left is RedirectResult && await coaching.AskedForAsync(id) is { } setup)
+        {
+            return this.RedirectSaying($"/setups/{setup}/coach", "Left: the rest of that list. What was ticked stays written down.");
+        }
+
         return left is RedirectResult to ? this.RedirectSaying(to.Url, "Left: the rest of this list. What was ticked stays written down.") : left;
     }
 
