@@ -125,7 +125,7 @@ public sealed class SwatchTests : IDisposable
         Assert.Equal(["Gap, pulled open"], one.Keys);
         // The knife moves what hangs past the edge, and nothing else does here; by the model it is what the card wants (section 6).
         var wanted = (await visitor.SendAsync(form, New + "&handler=Answer", new() { ["Input.Readings.OverhangMm"] = "1" })).Page.QuerySelector(".swatch-lines tbody tr")!;
-        double[] bounds = [.. wanted.QuerySelectorAll("td")[1].TextContent.Replace('−', '-').Split(" mm to ").Select(t => double.Parse(t.Replace(" mm", ""), NumberStyles.Float, CultureInfo.InvariantCulture))];
+        double[] bounds = [.. wanted.QuerySelectorAll("td")[1].TextContent.Replace('−', '-').Split(" to ").Select(t => double.Parse(t.Replace(" mm", ""), NumberStyles.Float, CultureInfo.InvariantCulture))];
         var predicted = double.Parse(wanted.QuerySelector("small")!.TextContent.Replace("predicted ", "").Replace(" mm", "").Replace('−', '-'), NumberStyles.Float, CultureInfo.InvariantCulture);
         Assert.InRange(predicted, bounds[0] + 0.45, bounds[1] - 0.45);
     }

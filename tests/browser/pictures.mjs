@@ -55,8 +55,27 @@ const pictures = [
     });
   }],
   ['dial-memory', '/setups/1/memory', [1280, 1000]],
-  ['coach', '/setups/4/coach?at=1', desk],
   ['glossary', '/glossary', desk],
+  // Last, because it brings a set-up onto a machine and writes a swatch down.
+  ['coach', '/thread-ups/new?setup=3', [1280, 1000], async page => {
+    await page.locator('.next-bar button.btn-next').click();
+    await page.locator('.at-count').waitFor();
+    await page.goto(`${page.url().split('?')[0]}?list=true`);
+    await page.getByRole('button', { name: 'Down to here' }).last().click();
+    await page.locator('.at-left').filter({ hasText: 'all done' }).waitFor();
+    await page.goto(`${base}/swatches/new?setup=3&coach=true`);
+    for (const [field, value] of Object.entries({ 'Strip.BeforeMm': '150', 'Strip.SewnMm': '150', 'Strip.UnsewnMm': '150', 'Strip.PulledMm': '225', 'Readings.MeetingLineMm': '-1.4', 'Readings.OverhangMm': '0', 'Readings.GapMm': '0.2', 'Readings.Stitches': '230', 'Readings.Skips': '0' })) {
+      await page.locator(`[name="Input.${field}"]`).fill(value);
+    }
+
+    await page.getByRole('button', { name: 'Save the swatch' }).click();
+    await page.locator('.coach-title').waitFor();
+    while (await page.getByRole('button', { name: 'Yes, as it should be' }).count()) {
+      const done = await page.locator('.coach-line a').count();
+      await page.getByRole('button', { name: 'Yes, as it should be' }).click();
+      await page.locator('.coach-line a').nth(done).waitFor();
+    }
+  }],
 ];
 
 const browser = await chromium.launch({

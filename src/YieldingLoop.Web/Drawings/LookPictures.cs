@@ -87,8 +87,8 @@ public static class LookPictures
                 svg.Text(75, 26, good ? Short(setup.FingerName.Or("on the card")) : "another", "d-label", "middle");
                 break;
             case CoachLook.KnifeDistance:
-                svg.Rect(0, 52, good ? 104 : 78, 56, "aid-cloth", 2).Path("M28 4h10v34l-5 12l-5 -12z", "needle-steel").Path(good ? "M104 18h34v86h-34z" : "M78 18h34v86h-34z", "needle-shank");
-                svg.Measure(33, good ? 104 : 78, 118, good && setup.CuttingWidthMm.TryGet(out var cut) ? FormattableString.Invariant($"{cut:0.0} mm") : "");
+                svg.Rect(0, 46, good ? 104 : 78, 40, "aid-cloth", 2).Path("M28 2h10v30l-5 12l-5 -12z", "needle-steel").Path(good ? "M104 14h34v72h-34z" : "M78 14h34v72h-34z", "needle-shank");
+                svg.Measure(33, good ? 104 : 78, 112, good && setup.CuttingWidthMm.TryGet(out var cut) ? FormattableString.Invariant($"{cut:0.0} mm") : "");
                 break;
             case CoachLook.KnifeSharp:
                 svg.Path(good ? "M10 10h96v100h-96z" : "M10 10h96l-10 12l14 10l-16 10l12 12l-14 10l16 12l-12 10l10 10l-4 14h-92z", "aid-cloth");

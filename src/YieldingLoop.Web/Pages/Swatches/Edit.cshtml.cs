@@ -275,5 +275,5 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
 
     private async Task<SwatchAnswer?> AnswerOfAsync(SwatchEntry entry, int? id) =>
         Store.Swatches.CaseOf(Setup.Snapshot, entry) is { } seam
-            ? SwatchAnswer.Of(Setup.Snapshot, entry, seam, await swatches.OfMachineAsync(Setup.MachineId, id), Store.Swatches.TaughtOf(id ?? 0, Setup.ClothId, entry, seam), Wording) with { AmendPath = id is { } number ? $"/setups/{Setup.Id}/amend?swatch={number}" : null } : null;
+            ? SwatchAnswer.Of(Setup.Snapshot, entry, seam, await swatches.OfMachineAsync(Setup.MachineId, id), Store.Swatches.TaughtOf(id ?? 0, Setup.ClothId, entry, seam), Wording) with { AmendPath = id is { } number ? $"/setups/{Setup.Id}/amend?swatch={number}" : null, CoachPath = id is null ? null : $"/setups/{Setup.Id}/coach" } : null;
 }

@@ -58,6 +58,9 @@ public sealed record SwatchAnswer
     /// <summary>Where its card is amended to the numbers it passed with; null while it is not saved.</summary>
     public string? AmendPath { get; init; }
 
+    /// <summary>Where the coach says what to do next; null while it is not saved.</summary>
+    public string? CoachPath { get; init; }
+
     /// <summary>Where to turn; null where nowhere.</summary>
     public DialTurn? Turn { get; init; }
 
