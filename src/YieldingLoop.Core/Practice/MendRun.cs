@@ -1,0 +1,190 @@
+using YieldingLoop.Core.Coach;
+using YieldingLoop.Core.Minutes;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.SimulatedMachine;
+using YieldingLoop.Core.Swatches;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Practice;
+
+/// <summary>What somebody does at a simulated machine.</summary>
+public enum MendDeed
+{
+    /// <summary>Sews a swatch.</summary>
+    Sew,
+
+    /// <summary>Looks at something.</summary>
+    Look,
+
+    /// <summary>Puts something right, whether or not it looked bad.</summary>
+    Repair,
+
+    /// <summary>Changes one thing.</summary>
+    Change,
+
+    /// <summary>Says that it is right as it is.</summary>
+    Keep,
+}
+
+/// <summary>One thing that is done.</summary>
+/// <param name="Deed">What kind of thing.</param>
+public sealed record MendMove(MendDeed Deed)
+{
+    /// <summary>What is looked at or put right.</summary>
+    public CoachLook? Look { get; init; }
+
+    /// <summary>Where.</summary>
+    public ThreadPosition? Position { get; init; }
+
+    /// <summary>What is changed.</summary>
+    public CoachChange? Change { get; init; }
+
+    /// <summary>The number it is set to.</summary>
+    public double? To { get; init; }
+}
+
+/// <summary>What came of a move.</summary>
+/// <param name="Move">The move.</param>
+/// <param name="Minutes">How long it took.</param>
+public sealed record MendResult(MendMove Move, double Minutes)
+{
+    /// <summary>What a swatch showed.</summary>
+    public SwatchReadings? Read { get; init; }
+
+    /// <summary>How it stands.</summary>
+    public SwatchVerdict? Verdict { get; init; }
+
+    /// <summary>Whether what was looked at looked bad.</summary>
+    public bool? Bad { get; init; }
+}
+
+/// <summary>
+/// Somebody at a simulated machine with something hidden in it. All that was done is gone through from the beginning, so that the same moves
+/// have the same results ever after, and nothing but the moves has to be kept.
+/// </summary>
+public sealed class MendRun
+{
+    /// <summary>Most moves of one case.</summary>
+    public const int MostMoves = 120;
+
+    private readonly StandIn machine;
+    private readonly List<MendResult> results = [];
+
+    /// <param name="mend">The case.</param>
+    /// <param name="moves">What was done, the oldest first.</param>
+    /// <exception cref="ArgumentException">A move cannot be done here.</exception>
+    public MendRun(MendCase mend, IEnumerable<MendMove> moves)
+    {
+        Case = mend;
+        machine = mend.Trial.Begin();
+        Now = mend.Trial.Plan.Setup;
+        foreach (var move in moves)
+        {
+            results.Add(Do(move));
+        }
+    }
+
+    /// <summary>The case.</summary>
+    public MendCase Case { get; }
+
+    /// <summary>What the machine is set to.</summary>
+    public Setup Now { get; private set; }
+
+    /// <summary>What was done, with what came of it.</summary>
+    public IReadOnlyList<MendResult> Results => results;
+
+    /// <summary>Swatches sewn.</summary>
+    public int Swatches => results.Count(r => r.Move.Deed == MendDeed.Sew);
+
+    /// <summary>Minutes it took.</summary>
+    public double Minutes => Math.Round(results.Sum(r => r.Minutes), 6);
+
+    /// <summary>How the last swatch stands, where nothing was done since; null where something was, or none was sewn.</summary>
+    public SwatchVerdict? Stands => results.FindLastIndex(r => r.Move.Deed is not (MendDeed.Look or MendDeed.Keep)) is >= 0 and var last ? results[last].Verdict : null;
+
+    /// <summary>Whether it was kept, and nothing more is to be done.</summary>
+    public bool Ended => results is [.., { Move.Deed: MendDeed.Keep }];
+
+    /// <summary>What is still wrong with it. For whoever explains the case, not for whoever works on it.</summary>
+    public IReadOnlyList<HiddenFault> StillWrong => machine.InEffect;
+
+    /// <summary>Whether it is mended: the last swatch passes as things stand, and nothing hidden is left.</summary>
+    public bool Mended => Stands is { Passed: true } && StillWrong.Count == 0;
+
+    /// <summary>Why a move cannot be done; null where it can.</summary>
+    /// <param name="move">The move.</param>
+    public string? Problem(MendMove move)
+    {
+        var trial = Case.Trial;
+        var sewn = Now.Case(trial.Machine, trial.Cloth, trial.Seam, null, Schools.ChosenSchools.Default);
+        if (Ended || results.Count >= MostMoves)
+        {
+            return Ended ? "ended" : "too-many-moves";
+        }
+
+        return move.Deed switch
+        {
+            MendDeed.Look or MendDeed.Repair => move.Look is { } look && look.Fault() is not null && look.Places(trial.Machine, sewn.Value!).Contains(move.Position) ? null : "not-here",
+            MendDeed.Change => Changed(move) is { } to && to.Case(trial.Machine, trial.Cloth, trial.Seam, null, Schools.ChosenSchools.Default).Value is not null ? null : "not-settable",
+            MendDeed.Keep => Stands is { Passed: true } ? null : "not-passed",
+            _ => null,
+        };
+    }
+
+    /// <summary>The set-up after a change; null where it cannot be set so.</summary>
+    private Setup? Changed(MendMove move)
+    {
+        var head = Case.Trial.Machine;
+        bool On(double? settable) => move.To is { } to && settable is { } there && Math.Abs(there - to) < 1e-6;
+        switch (move.Change)
+        {
+            case CoachChange.Dial when move.Position is { } place && Now.Dials[place].IsThere && move.To is { } to && On(head.DialOf(place).Settable(to)):
+            case CoachChange.Differential when move.To is { } ratio && On(head.Feed?.Settable(ratio)):
+            case CoachChange.CuttingWidth when move.To is { } cut && Now.CuttingWidthMm.IsThere && On((head as Machines.Overlocker)?.CuttingWidthMm.Settable(cut)):
+            case CoachChange.Length when move.To is { } length && On(head.StitchLengthMm.Settable(length)):
+                return CoachSession.WithNumber(Now, move.Change.Value, move.Position, move.To);
+            case CoachChange.RethreadAll:
+            case CoachChange.Needle when move.Position is { } seat && Now.Needles[seat].IsThere:
+                return Now;
+            default:
+                return null;
+        }
+    }
+
+    private MendResult Do(MendMove move)
+    {
+        if (Problem(move) is { } problem)
+        {
+            throw new ArgumentException(problem, nameof(move));
+        }
+
+        var threads = Now.Threads.Select(t => t.Key);
+        switch (move.Deed)
+        {
+            case MendDeed.Sew:
+                var targets = Case.Trial.Plan.Targets;
+                var read = machine.Sew(Now, targets.HoldPercent).Value!;
+                return new(move, MinutesFor.Swatch) { Read = read, Verdict = SwatchVerdict.Of(targets, read) };
+            case MendDeed.Look:
+                return new(move, CoachMinutes.Look) { Bad = machine.LooksBad(move.Look!.Value.Fault()!.Value, move.Position) };
+            case MendDeed.Repair:
+                machine.PutRight(move.Look!.Value.Fault()!.Value, move.Position);
+                return new(move, move.Look.Value.RepairMinutes(move.Position));
+            case MendDeed.Change:
+                Now = Changed(move)!;
+                if (move.Change == CoachChange.RethreadAll)
+                {
+                    machine.RethreadAll();
+                }
+                else if (move.Change == CoachChange.Needle)
+                {
+                    machine.NewNeedle(move.Position!.Value);
+                }
+
+                return new(move, CoachMinutes.Change(move.Change!.Value, threads));
+            default:
+                return new(move, 0);
+        }
+    }
+}
