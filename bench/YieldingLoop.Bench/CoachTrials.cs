@@ -63,6 +63,7 @@ internal static class CoachTrials
             var better = Math.Min(fixedOrder.Average(e => e.Minutes), dialsFirst.Average(e => e.Minutes));
             Console.WriteLine(FormattableString.Invariant($"of the better baseline: {coached.Average(e => e.Minutes) / better:0.000}; beyond the first swatch {coached.Average(e => e.Minutes - SwatchMinutes) / (better - SwatchMinutes):0.000}"));
             Console.WriteLine(FormattableString.Invariant($"drawn in {drawn:0.0} s, coached in {took:0.0} s"));
+            Drawn(coached, fixedOrder, dialsFirst);
             Calibration(coached);
             foreach (var fifth in Passes.GroupBy(p => (First: p.Swatch == 1, Fifth: (int)Math.Min(4, 5 * p.Said))).OrderBy(g => g.Key))
             {
@@ -136,6 +137,26 @@ internal static class CoachTrials
     }
 
     /// <summary>Of the answers after the first swatch: in every fifth of probability, how many there were and how many were true.</summary>
+    /// <summary>How many machines took so many swatches and so many minutes, a bar for each.</summary>
+    private static void Drawn(Ended[] coached, Ended[] fixedOrder, Ended[] dialsFirst)
+    {
+        const int PerSign = 12, MinutesApart = 5, LastMinutes = 40;
+        foreach (var (name, ended) in new[] { ("coach", coached), ("fixed order", fixedOrder), ("dials first", dialsFirst) })
+        {
+            Console.WriteLine($"{name}, swatches");
+            foreach (var group in ended.GroupBy(e => e.Solved ? Math.Min(e.Swatches, 13) : 13).OrderBy(g => g.Key))
+            {
+                Console.WriteLine(FormattableString.Invariant($"{(group.Key == 13 ? "none" : group.Key),6} {new string('█', (group.Count() + PerSign / 2) / PerSign)} {group.Count()}"));
+            }
+
+            Console.WriteLine($"{name}, minutes");
+            foreach (var group in ended.GroupBy(e => (int)Math.Min(LastMinutes, Math.Floor(e.Minutes / MinutesApart) * MinutesApart)).OrderBy(g => g.Key))
+            {
+                Console.WriteLine(FormattableString.Invariant($"{group.Key,4}{(group.Key == LastMinutes ? "+" : "–"),2} {new string('█', (group.Count() + PerSign / 2) / PerSign)} {group.Count()}"));
+            }
+        }
+    }
+
     private static void Calibration(Ended[] ended)
     {
         var (said, count, right) = (new double[5], new int[5], new int[5]);
