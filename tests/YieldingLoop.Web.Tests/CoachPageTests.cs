@@ -380,6 +380,16 @@ public sealed class CoachPageTests : IDisposable
     }
 
     [Fact]
+    public async Task The_school_that_turns_first_says_what_it_costs()
+    {
+        Assert.DoesNotContain("dials come first", (await visitor.OpenAsync("/setups/4/coach")).Body!.TextContent, StringComparison.Ordinal);
+        var settings = await visitor.OpenAsync("/settings");
+        var field = settings.QuerySelectorAll("input[type=radio][value='dial-first'], select option[value='dial-first']").Select(e => (e as IHtmlInputElement)?.Name ?? ((IHtmlSelectElement)e.ParentElement!).Name!).Single();
+        await visitor.SendAsync(settings, "/settings", new() { [field] = "dial-first" }, "settings");
+        Assert.Contains("took 22 minutes on average where looking first took 10", (await visitor.OpenAsync("/setups/4/coach")).Body!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task Wrong_addresses_and_answers_are_refused_plainly()
     {
         await visitor.OpenAsync("/setups/999/coach", HttpStatusCode.NotFound);
