@@ -5,6 +5,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Faults;
+using YieldingLoop.Core.Practice;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.SimulatedMachine;
@@ -123,7 +124,7 @@ public sealed class CoachPageTests : IDisposable
                     var pressed = await visitor.PressAsync(page, page.QuerySelector(".next-bar form[action$='Done'] button")!.TextContent.Trim());
                     Assert.Equal(HttpStatusCode.Redirect, pressed.Status);
                     await TickAsync(pressed.Location!, address);
-                    Do(machine, step);
+                    CoachWalk.Do(machine, step);
                     break;
                 default:
                     return (step, swatches);
@@ -153,25 +154,6 @@ public sealed class CoachPageTests : IDisposable
 
             Assert.Contains("Not at its end yet", (await visitor.OpenAsync(coach)).Body!.TextContent, StringComparison.Ordinal);
             await visitor.PressAsync(at, "Done, next");
-        }
-    }
-
-    private static void Do(StandIn machine, CoachStep step)
-    {
-        switch (step.Change)
-        {
-            case null:
-                machine.PutRight(step.Fault!.Value, step.Position);
-                break;
-            case CoachChange.Needle:
-                machine.NewNeedle(step.Position!.Value);
-                break;
-            case CoachChange.Finger:
-                machine.SetFinger();
-                break;
-            case CoachChange.RethreadAll:
-                machine.RethreadAll();
-                break;
         }
     }
 

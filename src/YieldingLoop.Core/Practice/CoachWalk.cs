@@ -60,7 +60,10 @@ public static class CoachWalk
     private static SwatchReadings Sew(StandIn machine, CoachSession coach) =>
         machine.Sew(coach.Now, coach.Targets.HoldPercent).Value ?? throw new InvalidOperationException("The coach set up what cannot be sewn.");
 
-    private static void Do(StandIn machine, CoachStep step)
+    /// <summary>Does at a simulated machine what a repair or a change does; a number is set where the set-up says so.</summary>
+    /// <param name="machine">The machine.</param>
+    /// <param name="step">The step.</param>
+    public static void Do(StandIn machine, CoachStep step)
     {
         switch (step.Change)
         {

@@ -86,7 +86,10 @@ public sealed record TrialCase(int Number, Machine Machine, ClothFigures Cloth, 
         var dial = AnyDial(random, whole);
         return OverlockerTemplate.Create("Simulated overlocker") with
         {
-            NeedleLeft = dial, NeedleRight = dial, UpperLooper = dial with { Neutral = random.Next(3, 6) }, LowerLooper = dial,
+            NeedleLeft = dial,
+            NeedleRight = dial,
+            UpperLooper = dial with { Neutral = random.Next(3, 6) },
+            LowerLooper = dial,
             Differential = new(0.6, 2, random.Next(2) == 0 ? 0.1 : 0.05),
         };
     }
@@ -100,7 +103,10 @@ public sealed record TrialCase(int Number, Machine Machine, ClothFigures Cloth, 
 
     private static PlainMachine Plain(Dice random, bool whole) => MachineTemplates.Plain("Simulated plain machine") with
     {
-        TopTension = AnyDial(random, whole), WidestZigzagMm = 7, Plates = [new("zigzag plate", 9.0)], Feet = [new("zigzag foot", 8.5)],
+        TopTension = AnyDial(random, whole),
+        WidestZigzagMm = 7,
+        Plates = [new("zigzag plate", 9.0)],
+        Feet = [new("zigzag foot", 8.5)],
     };
 
     private static ClothFigures AnyCloth(Dice random)

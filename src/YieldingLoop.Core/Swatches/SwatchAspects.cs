@@ -1,5 +1,5 @@
-using YieldingLoop.Core.Seams;
 using System.Text.Json;
+using YieldingLoop.Core.Seams;
 
 namespace YieldingLoop.Core.Swatches;
 

@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Html;
 using Microsoft.Extensions.Caching.Memory;
-using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.ThreadPaths;
+using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
 using YieldingLoop.Web.Drawings.Pull;
 

@@ -1,9 +1,9 @@
 using System.Collections.Frozen;
-using YieldingLoop.Core.Learning;
 using YieldingLoop.Core.Cloth;
+using YieldingLoop.Core.Learning;
 using YieldingLoop.Core.Planning;
-using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;

@@ -390,7 +390,8 @@ public class PlanSearchTests
         StretchAcrossPercent = one.HighestStretchPercent > other.HighestStretchPercent ? one.StretchAcrossPercent : other.StretchAcrossPercent,
         StretchLengthwisePercent = one.HighestStretchPercent > other.HighestStretchPercent ? one.StretchLengthwisePercent : other.StretchLengthwisePercent,
         AreaDensityGsm = one.AreaDensityGsm.Value > other.AreaDensityGsm.Value ? one.AreaDensityGsm : other.AreaDensityGsm,
-        Elastane = one.Elastane | other.Elastane, Sheds = one.Sheds | other.Sheds,
+        Elastane = one.Elastane | other.Elastane,
+        Sheds = one.Sheds | other.Sheds,
     };
 
     /// <summary>The rules as the trade has them, written out again from the practice and not from the planner.</summary>

@@ -30,8 +30,10 @@ public class ThreadUpCaseTests
     /// <summary>The same with the right needle alone.</summary>
     private static Setup OneNeedle => (Threaded with
     {
-        Needles = Places.Of((ThreadPosition.NeedleRight, Needle())), Threads = Threaded.Threads.With(ThreadPosition.NeedleLeft, Place<SewingThread>.Empty),
-        Dials = Threaded.Dials.With(ThreadPosition.NeedleLeft, Place<double>.Unknown), FingerName = "narrow",
+        Needles = Places.Of((ThreadPosition.NeedleRight, Needle())),
+        Threads = Threaded.Threads.With(ThreadPosition.NeedleLeft, Place<SewingThread>.Empty),
+        Dials = Threaded.Dials.With(ThreadPosition.NeedleLeft, Place<double>.Unknown),
+        FingerName = "narrow",
     }).NamingAll(Machine);
 
     private static ThreadUpPlan Plan(Setup from, Setup wanted, Machine? machine = null, ThreadPosition? broke = null, string school = "by-place", bool again = false)

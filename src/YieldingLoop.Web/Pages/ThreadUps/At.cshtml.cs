@@ -80,7 +80,7 @@ public sealed class AtModel(Workroom workroom, Store.ThreadUps threadUps, Coachi
     {
         var open = Plan.BreakIsOpen(Row.Done);
         var wentBad = Plan.Again?.Code == "again-went-bad";
-        return new ThreadUpQuestion(Plan.Machine, State.Entry, Plan.Wanted, wording.Settings.Schools) 
+        return new ThreadUpQuestion(Plan.Machine, State.Entry, Plan.Wanted, wording.Settings.Schools)
         {
             Broke = open ? Plan.Broke : null, StartAgain = open && Plan.Broke is null && !wentBad, WentBad = open && wentBad, LiftedRuleIds = WantedCheck.ThreadAndPointRules,
         };
