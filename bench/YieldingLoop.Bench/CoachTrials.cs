@@ -136,7 +136,6 @@ internal static class CoachTrials
         return new(ended.Swatches, !ended.Solved ? UnsolvedMinutes : ended.Minutes + (ended.Hidden ? HiddenMinutes : 0), ended.Solved, ended.Hidden, first, truth, trial);
     }
 
-    /// <summary>Of the answers after the first swatch: in every fifth of probability, how many there were and how many were true.</summary>
     /// <summary>How many machines took so many swatches and so many minutes, a bar for each.</summary>
     private static void Drawn(Ended[] coached, Ended[] fixedOrder, Ended[] dialsFirst)
     {
@@ -157,6 +156,7 @@ internal static class CoachTrials
         }
     }
 
+    /// <summary>Of the answers after the first swatch: in every fifth of probability, how many there were and how many were true.</summary>
     private static void Calibration(Ended[] ended)
     {
         var (said, count, right) = (new double[5], new int[5], new int[5]);

@@ -16,7 +16,11 @@ public abstract record CoachedItem(DateTimeOffset At)
 }
 
 /// <summary>A swatch that was sewn.</summary>
-public sealed record CoachedSwatch(DateTimeOffset At, SwatchEntry Entry, bool Passed) : CoachedItem(At);
+/// <param name="At">When.</param>
+/// <param name="Entry">What was read on it.</param>
+/// <param name="Passed">Whether it passed.</param>
+/// <param name="Version">Counts its edits.</param>
+public sealed record CoachedSwatch(DateTimeOffset At, SwatchEntry Entry, bool Passed, int Version) : CoachedItem(At);
 
 /// <summary>Something that was done.</summary>
 public sealed record CoachedStep(DateTimeOffset At, CoachDone Done, int? ThreadUpId) : CoachedItem(At);
@@ -66,7 +70,7 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
         var sewn = await context.Swatches.AsNoTracking().Where(s => s.SetupId == setupId && s.PutAwayAt == null && s.CreatedAt > since).OrderByDescending(s => s.CreatedAt).ThenByDescending(s => s.Id).Take(Most)
             .Select(s => new { s.Id, s.CreatedAt, s.Entry, s.Passed, s.Version }).ToListAsync();
         CoachedStep? waiting = null;
-        List<CoachedItem> items = [.. sewn.Where(s => s.Entry is { InWear: false, LeftOut: not LeftOut.ByHand }).Select(s => new CoachedSwatch(s.CreatedAt, s.Entry, s.Passed) { Id = s.Id })];
+        List<CoachedItem> items = [.. sewn.Where(s => s.Entry is { InWear: false, LeftOut: not LeftOut.ByHand }).Select(s => new CoachedSwatch(s.CreatedAt, s.Entry, s.Passed, s.Version) { Id = s.Id })];
         foreach (var step in steps.Where(s => s.CreatedAt > since && s.Entry.Deed != CoachDeed.Begin && !s.GivenUp))
         {
             if (step.ThreadUpId is not null && step.Ended is null)
@@ -82,20 +86,25 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
 
         items = [.. items.OrderBy(i => i.At).ThenBy(i => i is CoachedStep ? 0 : 1).ThenBy(i => i.Id).TakeLast(Most)];
         var state = await context.States.AsNoTracking().Where(s => s.Id == machineId).Select(s => s.Version).FirstOrDefaultAsync();
-        return new(items, waiting, FormattableString.Invariant($"{state}.{waiting?.Id}.{string.Join('.', items.Select(i => i is CoachedSwatch s ? $"s{s.Id}v{sewn.Find(x => x.Id == s.Id)!.Version}" : $"c{i.Id}").TakeLast(6))}.{items.Count}"));
+        return new(items, waiting, FormattableString.Invariant($"{state}.{waiting?.Id}.{string.Join('.', items.TakeLast(6).Select(i => i is CoachedSwatch s ? $"s{s.Id}v{s.Version}" : $"c{i.Id}"))}.{items.Count}"));
     }
 
     /// <summary>Until when threads or needles were moved at a machine, but for the coach; the beginning of time where they never were.</summary>
     private async Task<DateTimeOffset> ThreadedSinceAsync(int machineId, int setupId)
     {
-        const int Looked = 12;
-        var ended = await context.ThreadUps.AsNoTracking().Where(t => t.MachineId == machineId && t.EndedAt != null && !context.CoachSteps.Any(c => c.ThreadUpId == t.Id && c.SetupId == setupId))
-            .OrderByDescending(t => t.EndedAt).Take(Looked).Select(t => new { t.EndedAt, t.Entry }).ToListAsync();
-        return ended.Find(t => t.Entry.Steps.Any(s => Moves.Contains(s.Act)))?.EndedAt ?? DateTimeOffset.MinValue;
-    }
+        var ended = context.ThreadUps.AsNoTracking().Where(t => t.MachineId == machineId && t.EndedAt != null && !context.CoachSteps.Any(c => c.ThreadUpId == t.Id && c.SetupId == setupId))
+            .OrderByDescending(t => t.EndedAt).Select(t => new { t.EndedAt, t.Entry });
+        // Nearly always the newest one: no more of them are read than it takes.
+        await foreach (var one in ended.AsAsyncEnumerable())
+        {
+            if (one.Entry.MovesThreads)
+            {
+                return one.EndedAt!.Value;
+            }
+        }
 
-    private static readonly HashSet<ThreadUpAct> Moves =
-        [ThreadUpAct.ChangeOver, ThreadUpAct.ClearAway, ThreadUpAct.SetNeedle, ThreadUpAct.TakeOutNeedle, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper, ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin];
+        return DateTimeOffset.MinValue;
+    }
 
     /// <summary>What the coach is asked for a set-up. Swatches of its way do not count as learnt besides.</summary>
     /// <param name="row">The set-up.</param>
@@ -154,7 +163,7 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
             return new SaveResult.Stale(0);
         }
 
-        return await WriteAsync(setupId, done.Deed == CoachDeed.Repair ? done with { Silenced = await SilenceAsync(way) } : done, null, key);
+        return await WriteAsync(setupId, way, done, null, key);
     });
 
     /// <summary>Writes down a change together with the thread-up it is done by. Where that is one step, it is done at once; else it is begun.</summary>
@@ -191,8 +200,7 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
             await threadUps.TickAsync(threadUp, 1);
         }
 
-        done = done.Deed == CoachDeed.Repair ? done with { Silenced = await SilenceAsync(way) } : done;
-        return (await WriteAsync(setupId, done, threadUp, key), once ? null : threadUp);
+        return (await WriteAsync(setupId, way, done, threadUp, key), once ? null : threadUp);
     });
 
     /// <summary>Takes back the last thing that was done: an answer, what was put right, or a number, which is set as it stood.</summary>
@@ -223,11 +231,7 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
             await threadUps.GiveUpAsync(threadUp);
         }
 
-        foreach (var swatch in await context.Swatches.Where(s => last.Done.Silenced.Contains(s.Id)).ToListAsync())
-        {
-            (swatch.Entry, swatch.LeftOut, swatch.Version) = (swatch.Entry with { LeftOut = null }, false, swatch.Version + 1);
-        }
-
+        await LeaveOutAsync(last.Done.Silenced, null);
         row.PutAwayAt = clock.GetUtcNow();
         return await writer.UpdateAsync(row, row.Version);
     });
@@ -236,19 +240,28 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
     public async Task<SaveResult.Saved?> MadeAsync(Guid key) =>
         await context.CoachSteps.AsNoTracking().Where(c => c.SubmissionKey == key).Select(c => (int?)c.Id).FirstOrDefaultAsync() is { } made ? new SaveResult.Saved(made, Again: true) : null;
 
-    private async Task<SaveResult> WriteAsync(int setupId, CoachDone done, int? threadUpId, Guid key) =>
-        await context.Setups.AsNoTracking().Where(s => s.Id == setupId).Select(s => s.Name).FirstOrDefaultAsync() is not { } name ? new SaveResult.Missing()
-            : await writer.InsertAsync(new CoachRow { Name = name, Entry = done, SetupId = setupId, ThreadUpId = threadUpId }, key);
-
-    /// <summary>A fault that is put right was in the swatches before: they teach nothing of the machine.</summary>
-    private async Task<IReadOnlyList<int>> SilenceAsync(CoachedWay way)
+    /// <summary>Writes it down. A fault that is put right was in the swatches before: they teach nothing of the machine from now on.</summary>
+    private async Task<SaveResult> WriteAsync(int setupId, CoachedWay way, CoachDone done, int? threadUpId, Guid key)
     {
-        var ids = way.Items.OfType<CoachedSwatch>().Where(s => s.Entry.LeftOut is null).Select(s => s.Id).ToList();
-        foreach (var swatch in await context.Swatches.Where(s => ids.Contains(s.Id)).ToListAsync())
+        if (await context.Setups.AsNoTracking().Where(s => s.Id == setupId).Select(s => s.Name).FirstOrDefaultAsync() is not { } name)
         {
-            (swatch.Entry, swatch.LeftOut, swatch.Version) = (swatch.Entry with { LeftOut = LeftOut.FaultFound }, true, swatch.Version + 1);
+            return new SaveResult.Missing();
         }
 
-        return ids;
+        if (done.Deed == CoachDeed.Repair)
+        {
+            done = done with { Silenced = [.. way.Items.OfType<CoachedSwatch>().Where(s => s.Entry.LeftOut is null).Select(s => s.Id)] };
+            await LeaveOutAsync(done.Silenced, LeftOut.FaultFound);
+        }
+
+        return await writer.InsertAsync(new CoachRow { Name = name, Entry = done, SetupId = setupId, ThreadUpId = threadUpId }, key);
+    }
+
+    private async Task LeaveOutAsync(IReadOnlyList<int> swatchIds, LeftOut? leftOut)
+    {
+        foreach (var swatch in await context.Swatches.Where(s => swatchIds.Contains(s.Id)).ToListAsync())
+        {
+            (swatch.Entry, swatch.LeftOut, swatch.Version) = (swatch.Entry with { LeftOut = leftOut }, leftOut is not null, swatch.Version + 1);
+        }
     }
 }

@@ -87,6 +87,19 @@ public sealed class CoachPageTests : IDisposable
         return typed;
     }
 
+    /// <summary>Sews the swatch a page asks for, with what stands on the machine, and writes down what it shows; what has no field is not asked.</summary>
+    private async Task SewAsync(IHtmlDocument page, SetupRow row, StandIn machine)
+    {
+        var form = page.QuerySelector(".next-bar a.btn-next")!.GetAttribute("href")!;
+        Assert.Contains("/swatches/new", form, StringComparison.Ordinal);
+        var now = (await Session(row)).Now;
+        var read = machine.Sew((await State(row)).Over(row.Snapshot.Plan.Setup) with { StitchId = now.StitchId, Tape = now.Tape }, row.Snapshot.Plan.Targets.HoldPercent).Value!;
+        var swatch = await visitor.OpenAsync(form);
+        var saved = await visitor.SendAsync(swatch, form, Typed(read).Where(t => swatch.GetElementsByName(t.Key).Length > 0).ToDictionary());
+        Assert.True(saved.Status == HttpStatusCode.Redirect, saved.Page.QuerySelector("#faults")?.TextContent);
+        Assert.Equal($"/setups/{row.Id}/coach", saved.Location);
+    }
+
     /// <summary>Does what the page asks until it asks no more.</summary>
     /// <returns>The last step, and how many swatches it took.</returns>
     private async Task<(CoachStep Last, int Swatches)> WalkAsync(SetupRow row, StandIn machine, Action<IHtmlDocument, CoachSession>? seen = null)
@@ -102,19 +115,7 @@ public sealed class CoachPageTests : IDisposable
             switch (step.Act)
             {
                 case CoachAct.Sew:
-                    var form = page.QuerySelector(".next-bar a.btn-next")!.GetAttribute("href")!;
-                    Assert.Contains("/swatches/new", form, StringComparison.Ordinal);
-                    var read = machine.Sew((await State(row)).Over(row.Snapshot.Plan.Setup) with { StitchId = session.Now.StitchId, Tape = session.Now.Tape }, row.Snapshot.Plan.Targets.HoldPercent).Value!;
-                    var typed = Typed(read);
-                    var swatch = await visitor.OpenAsync(form);
-                    foreach (var field in typed.Keys.Where(k => swatch.GetElementsByName(k).Length == 0).ToList())
-                    {
-                        typed.Remove(field);
-                    }
-
-                    var saved = await visitor.SendAsync(swatch, form, typed);
-                    Assert.True(saved.Status == HttpStatusCode.Redirect, saved.Page.QuerySelector("#faults")?.TextContent);
-                    Assert.Equal(address, saved.Location);
+                    await SewAsync(page, row, machine);
                     swatches++;
                     break;
                 case CoachAct.Look:
@@ -209,10 +210,7 @@ public sealed class CoachPageTests : IDisposable
             }
 
             Assert.Equal(CoachAct.Sew, step.Act);
-            var form = page.QuerySelector(".next-bar a.btn-next")!.GetAttribute("href")!;
-            var swatch = await visitor.OpenAsync(form);
-            var typed = Typed(machine.Sew((await State(row)).Over(row.Snapshot.Plan.Setup), row.Snapshot.Plan.Targets.HoldPercent).Value!);
-            await visitor.SendAsync(swatch, form, typed.Where(t => swatch.GetElementsByName(t.Key).Length > 0).ToDictionary());
+            await SewAsync(page, row, machine);
         }
 
         throw new InvalidOperationException("No number is turned.");
@@ -329,10 +327,7 @@ public sealed class CoachPageTests : IDisposable
             else
             {
                 Assert.Equal(CoachAct.Sew, step.Act);
-                var form = page.QuerySelector(".next-bar a.btn-next")!.GetAttribute("href")!;
-                var swatch = await visitor.OpenAsync(form);
-                var typed = Typed(machine.Sew((await State(row)).Over(row.Snapshot.Plan.Setup), row.Snapshot.Plan.Targets.HoldPercent).Value!);
-                await visitor.SendAsync(swatch, form, typed.Where(t => swatch.GetElementsByName(t.Key).Length > 0).ToDictionary());
+                await SewAsync(page, row, machine);
                 swatchId = await In(s => s.GetRequiredService<WorkroomContext>().Swatches.MaxAsync(x => (int?)x.Id));
             }
         }

@@ -255,7 +255,7 @@ internal sealed class ToldMachine
         if (look is "needle-point" or "needle-condition")
         {
             // A new needle goes in the place of the old one.
-            wrong.RemoveAll(w => w.At == at && w.Kind is "worn" or "point" && w.At == at);
+            wrong.RemoveAll(w => w.At == at && w.Kind is "worn" or "point");
         }
     }
 

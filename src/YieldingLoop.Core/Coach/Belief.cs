@@ -201,6 +201,18 @@ internal sealed class Belief
     /// <summary>Something was changed that takes faults away with it.</summary>
     public void Removed(Func<Suspicion, bool> gone) => hypotheses = [.. hypotheses.Select(h => h.Without(gone))];
 
+    /// <summary>How likely the growth of a state is read where it is wanted; 1 where nothing is asked of it.</summary>
+    public double GrowsWithin(SewnState state, Targets targets)
+    {
+        if (targets.GrowthPercent is not { } wanted)
+        {
+            return 1;
+        }
+
+        var (mean, sigma) = GrowthAt(state);
+        return (wanted.Most is { } most ? NormalDistribution.Below((most - mean) / sigma) : 1) - (wanted.Least is { } least ? NormalDistribution.Below((least - mean) / sigma) : 0);
+    }
+
     /// <summary>Growth to be read at a ratio, %, with its standard deviation, errors of reading included.</summary>
     public (double Mean, double Sigma) GrowthAt(SewnState state)
     {

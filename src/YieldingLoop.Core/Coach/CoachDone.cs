@@ -54,7 +54,4 @@ public sealed record CoachDone(CoachDeed Deed)
         CoachAct.Change => new(CoachDeed.Change) { Change = step.Change, Position = step.Position, From = step.From, To = step.To },
         _ => throw new ArgumentException("Nothing of it is done between two swatches.", nameof(step)),
     };
-
-    /// <summary>Whether it is taken back by setting a number as it stood.</summary>
-    public bool OfNumber => Deed == CoachDeed.Change && From is not null && To is not null;
 }

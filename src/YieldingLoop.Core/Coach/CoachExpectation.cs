@@ -64,7 +64,7 @@ public sealed record CoachExpectation
         var sewn = new List<(double Weight, Prepared Ready, double[] Spread)>();
         double breaks = 0, passes = 0;
         var (grows, scatter) = belief.GrowthAt(state);
-        var lies = targets.GrowthPercent is { } wanted ? Between(wanted, grows, scatter) : 1;
+        var lies = belief.GrowsWithin(state, targets);
         foreach (var hypothesis in belief.Hypotheses.TakeWhile(_ => all < Reckoned && sewn.Count < Most))
         {
             var weight = Math.Exp(hypothesis.LogWeight);
@@ -105,9 +105,6 @@ public sealed record CoachExpectation
             PassChance = passes / all,
         };
     }
-
-    private static double Between(Target target, double mean, double sigma) =>
-        (target.Most is { } most ? NormalDistribution.Below((most - mean) / sigma) : 1) - (target.Least is { } least ? NormalDistribution.Below((least - mean) / sigma) : 0);
 
     /// <summary>The 5, 50 and 95 % points of a mixture of normal distributions, on whatever scale they are told.</summary>
     private static Interval Mixed(IReadOnlyList<(double Weight, double Mean, double Sigma)> parts, Func<double, double> back)

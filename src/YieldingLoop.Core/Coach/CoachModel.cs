@@ -125,7 +125,7 @@ internal sealed class CoachModel
             if (learnt.Pops.TryGetValue(threads[i].Laid.Kind.Id, out var ratio))
             {
                 mean[Theta(i)] = Math.Log(ratio.Middle);
-                covariance[Theta(i) * (Size + 1)] = Math.Pow(Math.Log(ratio.High / ratio.Low) / (2 * PopRatio.NinetyPercent), 2);
+                covariance[Theta(i) * (Size + 1)] = Math.Pow(Math.Log(ratio.High / ratio.Low) / (2 * NormalDistribution.Z95), 2);
             }
         }
 

@@ -376,13 +376,9 @@ public sealed class CoachSession
     /// <param name="step">The step.</param>
     public void Take(CoachStep step)
     {
-        if (step.Act == CoachAct.Repair)
+        if (step.Act is CoachAct.Repair or CoachAct.Change)
         {
-            Repaired(step.Look!.Value, step.Position);
-        }
-        else if (step.Act == CoachAct.Change)
-        {
-            Did(step.Change!.Value, step.Position, step.To);
+            Did(CoachDone.Of(step));
         }
     }
 

@@ -110,6 +110,9 @@ public sealed record CoachCause(FaultKind? Fault, ThreadPosition? Position, doub
 
     /// <summary>Whether its cause was put right and its effect stays until everything is threaded again.</summary>
     public bool Sticky { get; init; }
+
+    /// <summary>Its identifier: "dials", a fault's, "sticky" or "several".</summary>
+    public string Id => Several ? "several" : Sticky ? "sticky" : Fault?.Id() ?? "dials";
 }
 
 /// <summary>Changes by their identifiers.</summary>

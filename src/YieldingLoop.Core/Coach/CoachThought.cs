@@ -1,6 +1,5 @@
 using YieldingLoop.Core.Faults;
 using YieldingLoop.Core.Machines;
-using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;
@@ -210,16 +209,7 @@ internal sealed class CoachThought
     /// <summary>Stitches a swatch is reckoned to have.</summary>
     public const int StitchesReckoned = 230;
 
-    private double GrowthWithin(Option option)
-    {
-        if (coach.Targets.GrowthPercent is not { } target)
-        {
-            return 1;
-        }
-
-        var (mean, sigma) = coach.Belief.GrowthAt(option.State);
-        return Math.Max(1e-6, (target.Most is { } most ? NormalDistribution.Below((most - mean) / sigma) : 1) - (target.Least is { } least ? NormalDistribution.Below((least - mean) / sigma) : 0));
-    }
+    private double GrowthWithin(Option option) => coach.Targets.GrowthPercent is null ? 1 : Math.Max(1e-6, coach.Belief.GrowsWithin(option.State, coach.Targets));
 
     private static int All(Hypothesis h) => (1 << h.Faults.Count) - 1;
 

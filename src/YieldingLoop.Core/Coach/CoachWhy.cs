@@ -17,7 +17,7 @@ public static class CoachWhy
             ["signed"] = v => v.ToString("+0.#;−0.#;0", CultureInfo.InvariantCulture),
             ["times"] = v => v < 1.5 ? "once" : v < 2.5 ? "twice" : v.ToString("0 times", CultureInfo.InvariantCulture),
         },
-        new Dictionary<string, Func<string, string>> { ["position"] = id => ThreadPositions.TryFromId(id, out var position) ? position.Name() : id, ["aspect"] = SwatchAspects.InSentence });
+        new Dictionary<string, Func<string, string>> { ["position"] = ThreadPositions.NameOf, ["aspect"] = SwatchAspects.InSentence });
 
     /// <summary>Every code that has a sentence.</summary>
     public static IReadOnlyCollection<string> Codes => File.Codes;

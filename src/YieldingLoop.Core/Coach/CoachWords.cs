@@ -10,7 +10,7 @@ public static class CoachWords
 {
     private static readonly SentenceFile File = new(
         typeof(CoachWords).Assembly, "coach-words.json", new Dictionary<string, Func<double, string>>(),
-        new Dictionary<string, Func<string, string>> { ["position"] = id => ThreadPositions.TryFromId(id, out var position) ? position.Name() : id });
+        new Dictionary<string, Func<string, string>> { ["position"] = ThreadPositions.NameOf });
 
     /// <summary>Every code that has words.</summary>
     public static IReadOnlyCollection<string> Codes => File.Codes;
@@ -62,7 +62,7 @@ public static class CoachWords
     };
 
     /// <summary>What may be behind it.</summary>
-    public static string Cause(CoachCause cause) => Say("cause-" + (cause.Several ? "several" : cause.Sticky ? "sticky" : cause.Fault?.Id() ?? "dials"), cause.Position);
+    public static string Cause(CoachCause cause) => Say("cause-" + cause.Id, cause.Position);
 
     /// <summary>The unit of the number that a change sets; empty where it has none.</summary>
     public static string Unit(CoachChange change) => change is CoachChange.CuttingWidth or CoachChange.Length or CoachChange.Width ? "mm" : "";

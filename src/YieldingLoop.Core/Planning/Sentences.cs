@@ -25,9 +25,9 @@ public static class Sentences
     {
         ["thread"] = id => ThreadCatalogue.Find(id)?.Name ?? id,
         ["point"] = id => NeedleCatalogue.Find(id)?.Name ?? id,
-        ["position"] = Position,
-        ["positions"] = ids => Phrase.List([.. Split(ids).Select(Position)]),
-        ["positions-the"] = ids => string.Join(" and the ", Split(ids).Select(Position)),
+        ["position"] = ThreadPositions.NameOf,
+        ["positions"] = ids => Phrase.List([.. Split(ids).Select(ThreadPositions.NameOf)]),
+        ["positions-the"] = ids => string.Join(" and the ", Split(ids).Select(ThreadPositions.NameOf)),
         ["seats"] = ids => PlanWords.Seats([.. Split(ids).Select(id => ThreadPositions.Find(id) ?? ThreadPosition.Needle)]),
         ["places"] = Places,
         ["stitch"] = id => id.StartsWith(PlanWords.FlatlockOf, StringComparison.Ordinal) && int.TryParse(id[PlanWords.FlatlockOf.Length..], out var threads) ? $"a flatlock of {PlanWords.Count(threads)} threads" : $"the {StitchName(id)}",
@@ -139,16 +139,14 @@ public static class Sentences
 
     private static string[] Split(string ids) => ids.Split(',');
 
-    private static string Position(string id) => ThreadPositions.Find(id)?.Name() ?? id;
-
     private static string StitchName(string id) => StitchCatalogue.Find(id)?.Name ?? id;
 
     private static string Places(string ids) => Split(ids) switch
     {
         ["upper-looper", "lower-looper"] => "both loopers",
         ["bobbin"] => "the bobbin",
-        [var one] => "the " + Position(one),
-        var several => Phrase.List([.. several.Select(Position)]),
+        [var one] => "the " + ThreadPositions.NameOf(one),
+        var several => Phrase.List([.. several.Select(ThreadPositions.NameOf)]),
     };
 
     private static string SideOf(double meetingMm) => Invariant($"{Math.Abs(meetingMm):0.0} mm to the {(meetingMm > 0 ? "face" : "back")}");

@@ -1,9 +1,7 @@
 using System.Globalization;
 using YieldingLoop.Core.Faults;
-using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.SimulatedMachine;
 
 namespace YieldingLoop.Core.Practice;
@@ -92,7 +90,7 @@ public sealed record MendCase(MendLevel Level, int Number, TrialCase Trial)
     private static Fault? Fault(TrialCase trial, Dice dice, IReadOnlyList<FaultKind> kinds)
     {
         var sewn = trial.Plan.Setup.Case(trial.Machine, trial.Cloth, trial.Seam, null, ChosenSchools.Default).Value!;
-        List<FaultKind> there = [.. kinds.Where(k => FaultPlaces.Of(k, trial.Machine, sewn).Count > 0 && (k != FaultKind.NeedlePoint || FaultPlaces.BadPoints(sewn).Count > 0) && (k != FaultKind.Finger || Fingers(trial).Count > 0))];
+        List<FaultKind> there = [.. kinds.Where(k => FaultPlaces.Of(k, trial.Machine, sewn).Count > 0 && (k != FaultKind.NeedlePoint || FaultPlaces.BadPoints(sewn).Count > 0) && (k != FaultKind.Finger || TruthDraw.OtherFingersMm(trial.Plan.Setup, trial.Machine).Count > 0))];
         if (there.Count == 0)
         {
             return null;
@@ -106,12 +104,8 @@ public sealed record MendCase(MendLevel Level, int Number, TrialCase Trial)
             FaultKind.NeedleWorn => fault with { HoursOver = 8 + 4 * dice.NextDouble() },
             FaultKind.NeedlePoint => fault with { PointId = dice.Any(FaultPlaces.BadPoints(sewn)).Id },
             FaultKind.Knife => fault with { OffMm = (dice.Next(2) == 0 ? -1 : 1) * (0.9 + 0.6 * dice.NextDouble()) },
-            FaultKind.Finger => fault with { OffMm = dice.Any(Fingers(trial)) },
+            FaultKind.Finger => fault with { OffMm = dice.Any(TruthDraw.OtherFingersMm(trial.Plan.Setup, trial.Machine)) },
             _ => fault,
         };
     }
-
-    /// <summary>How much wider or narrower than the set-up's the machine's other fingers lay the loops, mm.</summary>
-    private static List<double> Fingers(TrialCase trial) => trial.Machine is Overlocker machine && machine.FingerNamed(trial.Plan.Setup.FingerName.Thing()) is { } now
-        ? [.. machine.FingersOtherThan(now).Select(f => f.LoopWidthFromRightMm - now.LoopWidthFromRightMm)] : [];
 }

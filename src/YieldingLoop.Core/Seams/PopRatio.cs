@@ -147,12 +147,9 @@ public sealed class PopRatio
     /// <param name="high">Its 95 % point, above <paramref name="low"/>.</param>
     public static PopRatio Told(double low, double middle, double high)
     {
-        double mean = Math.Log(middle), spread = Math.Log(high / low) / (2 * NinetyPercent), from = mean - 8 * spread, step = 16 * spread / (Points - 1);
+        double mean = Math.Log(middle), spread = Math.Log(high / low) / (2 * NormalDistribution.Z95), from = mean - 8 * spread, step = 16 * spread / (Points - 1);
         return new(from, step, [.. Enumerable.Range(0, Points).Select(i => NormalDistribution.Below((from + i * step - mean) / spread))]);
     }
-
-    /// <summary>Half a 90 % band of a normal distribution, in standard deviations.</summary>
-    public const double NinetyPercent = 1.6448536269514722;
 
     /// <summary>Chance that ln θ is at most this.</summary>
     public double Below(double logTheta)

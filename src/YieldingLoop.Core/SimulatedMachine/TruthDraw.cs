@@ -96,11 +96,13 @@ public sealed class TruthDraw(Dice random, double wider = 1)
 
     private HiddenFault? Part(Setup setup, Overlocker machine)
     {
-        var now = machine.FingerNamed(setup.FingerName.Thing());
-        IReadOnlyList<FingerPosition> others = now is null ? [] : machine.FingersOtherThan(now);
+        var others = OtherFingersMm(setup, machine);
         return others.Count > 0 && random.Next(2) == 0
-            ? new(new(FaultKind.Finger) { OffMm = random.Any(others).LoopWidthFromRightMm - now!.LoopWidthFromRightMm })
+            ? new(new(FaultKind.Finger) { OffMm = random.Any(others) })
             : new(new(FaultKind.Knife) { OffMm = (random.Next(2) == 0 ? -1 : 1) * Between(LeastKnife, MostKnife) });
     }
 
+    /// <summary>How much wider or narrower than the set-up's the other fingers of its machine lay the loops, mm.</summary>
+    internal static IReadOnlyList<double> OtherFingersMm(Setup setup, Machine machine) => machine is Overlocker overlocker && overlocker.FingerNamed(setup.FingerName.Thing()) is { } now
+        ? [.. overlocker.FingersOtherThan(now).Select(f => f.LoopWidthFromRightMm - now.LoopWidthFromRightMm)] : [];
 }

@@ -92,13 +92,18 @@ public sealed record SwatchVerdict(IReadOnlyList<SwatchFinding> Findings, IReadO
             findings.Add(new(SwatchAspect.Broke, Target.UpTo(0), 1));
         }
 
-        void Judge(SwatchAspect aspect, Target? target, double? value)
+        void Judge(SwatchAspect aspect, double? value)
         {
-            if (target is { } wanted && value is { } number)
+            if (aspect.Asked(targets) is not { } wanted)
+            {
+                return;
+            }
+
+            if (value is { } number)
             {
                 findings.Add(new(aspect, wanted, number));
             }
-            else if (target is not null)
+            else
             {
                 missing.Add(aspect);
             }
@@ -114,35 +119,28 @@ public sealed record SwatchVerdict(IReadOnlyList<SwatchFinding> Findings, IReadO
         }
 
         var yes = Target.From(1);
-        if (targets.Wrapped)
-        {
-            Judge(SwatchAspect.Wrapped, yes, Number(read.Wrapped));
-        }
-        else
-        {
-            Judge(SwatchAspect.MeetingLine, targets.MeetingLineMm, read.MeetingLineMm);
-        }
-
+        Judge(SwatchAspect.Wrapped, Number(read.Wrapped));
+        Judge(SwatchAspect.MeetingLine, read.MeetingLineMm);
         if (targets.GapMm is { Least: null } && read.GapMm is null && read.ThreadsShow is { } show)
         {
             findings.Add(new(SwatchAspect.ThreadsShow, Target.UpTo(0), show ? 1 : 0));
         }
         else
         {
-            Judge(SwatchAspect.Gap, targets.GapMm, read.GapMm);
+            Judge(SwatchAspect.Gap, read.GapMm);
         }
 
-        Judge(SwatchAspect.Overhang, targets.OverhangMm, read.OverhangMm);
-        Judge(SwatchAspect.Growth, targets.GrowthPercent, read.GrowthPercent);
-        Judge(SwatchAspect.BesideUnsewn, targets.BesideUnsewnPercent, read.BesideUnsewnPercent);
+        Judge(SwatchAspect.Overhang, read.OverhangMm);
+        Judge(SwatchAspect.Growth, read.GrowthPercent);
+        Judge(SwatchAspect.BesideUnsewn, read.BesideUnsewnPercent);
         JudgeRead(SwatchAspect.Curl, Target.About(0, 0), read.CurlsTo switch { Curl.Left => -1, Curl.Right => 1, Curl.Flat => 0, _ => null });
-        Judge(SwatchAspect.Tunnelling, targets.TunnellingIndex, read.TunnellingIndex ?? Index(read.Ridge));
+        Judge(SwatchAspect.Tunnelling, read.TunnellingIndex ?? Index(read.Ridge));
         JudgeRead(SwatchAspect.RowsParallel, yes, Number(read.RowsParallel));
         JudgeRead(SwatchAspect.RawEdgeCaught, yes, Number(read.RawEdgeCaught));
-        Judge(SwatchAspect.CoverFace, targets.CoverFace, read.CoverFace);
-        Judge(SwatchAspect.CoverBack, targets.CoverBack, read.CoverBack);
-        Judge(SwatchAspect.Hold, Target.From(targets.HoldPercent), HeldTo(read, targets.HoldPercent));
-        Judge(SwatchAspect.Skips, Target.UpTo(0), read.Skips is { } skips && (skips > 0 || read.Stitches >= targets.HoldStitches) ? skips : null);
+        Judge(SwatchAspect.CoverFace, read.CoverFace);
+        Judge(SwatchAspect.CoverBack, read.CoverBack);
+        Judge(SwatchAspect.Hold, HeldTo(read, targets.HoldPercent));
+        Judge(SwatchAspect.Skips, read.Skips is { } skips && (skips > 0 || read.Stitches >= targets.HoldStitches) ? skips : null);
         return new(findings, missing, read.Stitches);
     }
 

@@ -10,7 +10,7 @@ public static class SwatchWords
     private static readonly SentenceFile File = new(
         typeof(SwatchWords).Assembly, "swatch-sentences.json",
         new Dictionary<string, Func<double, string>> { ["signed"] = v => v.ToString("+0.#;−0.#;0", CultureInfo.InvariantCulture) },
-        new Dictionary<string, Func<string, string>> { ["position"] = id => ThreadPositions.TryFromId(id, out var position) ? position.Name() : id });
+        new Dictionary<string, Func<string, string>> { ["position"] = ThreadPositions.NameOf });
 
     /// <summary>Every code that has a sentence.</summary>
     public static IReadOnlyCollection<string> Codes => File.Codes;

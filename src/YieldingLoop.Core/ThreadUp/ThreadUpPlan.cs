@@ -28,6 +28,15 @@ public sealed record ThreadUpPlan(Machine Machine, Setup From, Setup Wanted, IRe
     public bool BreakIsOpen(int done) =>
         Again is not null && Steps.Skip(done).Any(s => s.Act is ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin);
 
+    private static readonly HashSet<ThreadUpAct> Moves =
+    [
+        ThreadUpAct.ChangeOver, ThreadUpAct.ClearAway, ThreadUpAct.SetNeedle, ThreadUpAct.TakeOutNeedle, ThreadUpAct.TakeOff, ThreadUpAct.TakeOut, ThreadUpAct.TieOn, ThreadUpAct.ThreadLooper,
+        ThreadUpAct.ThreadNeedle, ThreadUpAct.LayInBobbin,
+    ];
+
+    /// <summary>Whether threads or needles are moved by it, so that what was wrong with their threading may be gone, or new.</summary>
+    public bool MovesThreads => Steps.Any(s => Moves.Contains(s.Act));
+
     /// <summary>Minutes until it can be sewn.</summary>
     public double Minutes => Math.Round(Steps.Where(s => s.Act != ThreadUpAct.Swatch).Sum(s => s.Minutes), 6);
 

@@ -82,6 +82,9 @@ public static class ThreadPositions
     /// <summary>The position of an identifier; null where there is none.</summary>
     public static ThreadPosition? Find(string? id) => TryFromId(id, out var position) ? position : null;
 
+    /// <summary>The name of the position with this identifier, for sentences; the identifier itself where there is none.</summary>
+    public static string NameOf(string id) => Find(id)?.Name() ?? id;
+
     /// <summary>Finds a position by identifier.</summary>
     public static bool TryFromId(string? id, out ThreadPosition position)
     {

@@ -119,11 +119,10 @@ public static partial class Documents
     /// <summary>A set-up, or what is on a machine.</summary>
     public static SetupDocument Of(Setup setup) => SetupDocument.Of(setup);
 
-    /// <summary>A swatch.</summary>
     /// <summary>What was done because the coach asked for it.</summary>
-    [MapperIgnoreSource(nameof(CoachDone.OfNumber))]
     public static partial CoachDoneDocument Of(CoachDone done);
 
+    /// <summary>A swatch.</summary>
     [MapperIgnoreSource(nameof(SwatchEntry.Read))]
     public static partial SwatchDocument Of(SwatchEntry swatch);
 

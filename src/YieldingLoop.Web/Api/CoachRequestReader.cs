@@ -21,16 +21,15 @@ internal sealed class CoachRequestReader
     private readonly JsonErrors errors;
     private readonly Machine machine;
     private readonly PlanQuestion question;
-    private readonly bool leftDial;
+    // A twin needle is one part with one dial: both answer to "needle-left" here.
+    private readonly bool twin, leftDial;
 
     private CoachRequestReader(CoachBody body, JsonErrors errors, Machine machine, PlanQuestion question)
     {
         (this.body, this.errors, this.machine, this.question) = (body, errors, machine, question);
-        leftDial = body.Setup.Dials?.ContainsKey(ThreadPosition.NeedleLeft) == true && Twin;
+        twin = body.Setup.ToSetup().Twin is not null;
+        leftDial = twin && body.Setup.Dials?.ContainsKey(ThreadPosition.NeedleLeft) == true;
     }
-
-    /// <summary>A twin needle is one part with one dial: both answer to "needle-left" here.</summary>
-    private bool Twin => body.Setup.ToSetup().Twin is not null;
 
     public static CoachResponse? Read(JsonElement root, JsonErrors errors)
     {
@@ -77,7 +76,7 @@ internal sealed class CoachRequestReader
     private Setup Own(SetupDocument document)
     {
         var dials = document.Dials;
-        return !Twin || dials?.TryGetValue(ThreadPosition.NeedleLeft, out var left) != true ? document.ToSetup()
+        return !twin || dials?.TryGetValue(ThreadPosition.NeedleLeft, out var left) != true ? document.ToSetup()
             : (document with { Dials = new Dictionary<ThreadPosition, double?>(dials.Where(d => d.Key is not (ThreadPosition.NeedleLeft or ThreadPosition.Needle))) { [ThreadPosition.Needle] = left } }).ToSetup();
     }
 
@@ -90,9 +89,9 @@ internal sealed class CoachRequestReader
     }
 
     /// <summary>A seat or dial as it is told: of a twin needle it is the left one's.</summary>
-    private ThreadPosition? Seat(ThreadPosition? told) => Twin && told == ThreadPosition.NeedleLeft ? ThreadPosition.Needle : told;
+    private ThreadPosition? Seat(ThreadPosition? told) => twin && told == ThreadPosition.NeedleLeft ? ThreadPosition.Needle : told;
 
-    private string? Told(ThreadPosition? seat) => (Twin && seat == ThreadPosition.Needle ? ThreadPosition.NeedleLeft : seat)?.Id();
+    private string? Told(ThreadPosition? seat) => (twin && seat == ThreadPosition.Needle ? ThreadPosition.NeedleLeft : seat)?.Id();
 
     /// <summary>What the seam model reads of a set-up; null, with the faults named, where it cannot be sewn.</summary>
     private SeamCase? Case(Setup setup, string at)
@@ -335,7 +334,7 @@ internal sealed class CoachRequestReader
     private static SaidFinding Said(Core.Words.Finding finding) => new(finding, CoachWhy.Of(finding));
 
     private CoachCauseResponse Cause(CoachCause cause) => new(
-        cause.Several ? "several" : cause.Sticky ? "sticky" : cause.Fault?.Id() ?? "dials", Told(cause.Position), cause.Sticky ? cause.Fault?.Id() : null, cause.Share);
+        cause.Id, Told(cause.Position), cause.Sticky ? cause.Fault?.Id() : null, cause.Share);
 
     private static CoachExpected? Expected(CoachExpectation? expected) => expected is not { } e ? null : new(
         Documents.Of(e.MeetingLineMm), Documents.Of(e.GapMm), Documents.Of(e.OverhangMm), Documents.Of(e.GrowthPercent), Documents.Of(e.BesideUnsewnPercent), Documents.Of(e.TunnellingIndex),

@@ -15,13 +15,7 @@ public static class CauseStrip
         svg.Line(0, Height - 3, Width, Height - 3, "cause-whole");
         var length = Math.Max(3, Math.Clamp(share, 0, 1) * Width);
         // Pinked where it was cut.
-        var cut = new System.Text.StringBuilder();
-        for (var tooth = 0; tooth < 4; tooth++)
-        {
-            cut.Append(FormattableString.Invariant($"l{N(-3)} {N(2)}l3 2"));
-        }
-
-        svg.Path(FormattableString.Invariant($"M0 2H{N(length)}{cut}H0Z"), "cause-cloth");
+        svg.Path($"M0 2H{N(length)}l-3 2l3 2l-3 2l3 2l-3 2l3 2l-3 2l3 2H0Z", "cause-cloth");
         if (length > 12)
         {
             svg.Line(5, 5, length - 6, 5, "cause-stitch");

@@ -106,11 +106,7 @@ public static class HandDrawings
         if (run.DiscSide is { } side)
         {
             var svg = Begin($"The tension disc from the front: the thread {ThreadRunWords.Way(new() { DiscSide = side }).Single()}.");
-            foreach (var x in new[] { 47.0, 75, 103 })
-            {
-                svg.Path($"M{N(x - 6)} 26q-10 34 0 68h12q10 -34 0 -68z", "clamp-block");
-            }
-
+            Discs(svg);
             var at = side == DiscSide.Right ? 89 : 61;
             svg.Path($"M{N(at)} 2v116", $"g-thread {ThreadLook.Class(position)}");
             if (side == DiscSide.Together)
@@ -119,6 +115,15 @@ public static class HandDrawings
             }
 
             yield return new(svg.Done(), "at the disc", ThreadRunWords.Way(new() { DiscSide = side }).Single());
+        }
+    }
+
+    /// <summary>Three tension discs from the front, and room for a thread on either side of the middle one.</summary>
+    internal static void Discs(Svg svg)
+    {
+        foreach (var x in new[] { 47.0, 75, 103 })
+        {
+            svg.Path($"M{N(x - 6)} 26q-10 34 0 68h12q10 -34 0 -68z", "clamp-block");
         }
     }
 

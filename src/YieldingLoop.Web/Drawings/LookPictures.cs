@@ -68,11 +68,7 @@ public static class LookPictures
                 svg.Path(good ? "M80 44L106 26q14 8 4 36l34 40" : "M80 44Q96 40 116 12L146 6", $"g-thread {css}");
                 break;
             case CoachLook.DiscSide:
-                foreach (var x in new[] { 47.0, 75, 103 })
-                {
-                    svg.Path($"M{N(x - 6)} 26q-10 34 0 68h12q10 -34 0 -68z", "clamp-block");
-                }
-
+                HandDrawings.Discs(svg);
                 svg.Path("M61 2v116", $"g-thread {ThreadLook.Class(ThreadPosition.NeedleLeft)}").Path(good ? "M89 2v116" : "M66 2v116", $"g-thread {ThreadLook.Class(ThreadPosition.NeedleRight)}");
                 break;
             case CoachLook.NeedlePoint:

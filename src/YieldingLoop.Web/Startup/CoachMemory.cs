@@ -17,12 +17,12 @@ namespace YieldingLoop.Web.Startup;
 public sealed record CoachAsk(SetupRow Row, CoachQuestion Question, IReadOnlyList<CoachedItem> Items, Setup? State, Wording Wording)
 {
     /// <summary>All that the answer depends on. A set-up's snapshot never changes; its number stands for it.</summary>
-    public string Key => string.Join('|',
+    public string Key => StoredFormat.Digest(string.Join('|',
     [
         FormattableString.Invariant($"{Row.Id}.{Row.Version}.{Question.Schools.FaultOrderId}"), StoredFormat.Write(Wording.Settings), State is { } state ? StoredFormat.Write(state) : "",
         FormattableString.Invariant($"{Question.Learnt.MeetingLine};{Question.Learnt.Growth};{string.Join(',', Question.Learnt.Pops.OrderBy(p => p.Key, StringComparer.Ordinal).Select(p => $"{p.Key} {p.Value.Low} {p.Value.Middle} {p.Value.High}"))}"),
         .. Items.Select(i => i is CoachedSwatch swatch ? FormattableString.Invariant($"{swatch.Id} {swatch.Passed} {StoredFormat.Write(swatch.Entry)}") : i is CoachedStep step ? FormattableString.Invariant($"{step.Id} {StoredFormat.Write(step.Done)}") : ""),
-    ]);
+    ]));
 }
 
 /// <summary>What it is answered.</summary>

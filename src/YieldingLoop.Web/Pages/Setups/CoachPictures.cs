@@ -11,9 +11,9 @@ namespace YieldingLoop.Web.Pages.Setups;
 
 /// <summary>The swatch as it is and as it should become, by the reading that lies furthest outside.</summary>
 /// <param name="Aspect">Which reading.</param>
-/// <param name="Is">The swatch as it is; empty where nothing was sewn.</param>
+/// <param name="Is">The swatch as it is; null where nothing was sewn.</param>
 /// <param name="Becomes">The swatch as it should become.</param>
-public sealed record CoachPictures(SwatchAspect Aspect, IReadOnlyList<string> Is, IReadOnlyList<string> Becomes)
+public sealed record CoachPictures(SwatchAspect Aspect, string? Is, string Becomes)
 {
     /// <summary>The two pictures; null where no drawing shows the difference.</summary>
     /// <param name="snapshot">The set-up.</param>
@@ -42,10 +42,10 @@ public sealed record CoachPictures(SwatchAspect Aspect, IReadOnlyList<string> Is
                 return becomes is { } to ? Scaled(scale, read, to, seam, setup, cloth, wording) : null;
             }
 
-            if (looks.FirstOrDefault(l => l.Aspect == aspect) is { } look && read is { } seen && Chosen(look, seen, seam) is var (isPicture, becomesPicture))
+            if (looks.FirstOrDefault(l => l.Aspect == aspect) is { } look && read is { } seen && Chosen(look, seen) is var (isPicture, becomesPicture))
             {
                 var drawing = new LookDrawing(look, seam, setup, cloth, wording);
-                return new(aspect, drawing.Of(isPicture, 0), drawing.Of(becomesPicture, 1));
+                return new(aspect, drawing.Of(isPicture, 0)[0], drawing.Of(becomesPicture, 1)[0]);
             }
         }
 
@@ -61,11 +61,11 @@ public sealed record CoachPictures(SwatchAspect Aspect, IReadOnlyList<string> Is
         var two = scale with { Least = Math.Min(one, other), Most = apart == 0 ? Math.Min(one, other) : Math.Max(one, other), Step = apart == 0 ? scale.Step : apart };
         var views = new MatchDrawing(two, seam, setup, cloth, wording, together: true).Views;
         var (first, last) = one <= other ? (views[0], views[^1]) : (views[^1], views[0]);
-        return new(scale.Aspect, read is null ? [] : [first.Main], [last.Main]);
+        return new(scale.Aspect, read is null ? null : first.Main, last.Main);
     }
 
     /// <summary>The picture that looks as was read, and the one it should become.</summary>
-    private static (LookPicture Is, LookPicture Becomes)? Chosen(MatchLook look, double read, SeamCase seam)
+    private static (LookPicture Is, LookPicture Becomes)? Chosen(MatchLook look, double read)
     {
         LookPicture? Find(string id) => look.Pictures.FirstOrDefault(p => p.Id == id);
         var (isPicture, becomes) = look.Aspect switch
@@ -76,7 +76,7 @@ public sealed record CoachPictures(SwatchAspect Aspect, IReadOnlyList<string> Is
             SwatchAspect.Skips => (look.Pictures.FirstOrDefault(p => p.Id != MatchLook.NothingSkipped), Find(MatchLook.NothingSkipped)),
             _ => (Find(MatchLook.No), Find(MatchLook.Yes)),
         };
-        return isPicture is not null && becomes is not null && seam.Threads.Count > 0 ? (isPicture, becomes) : null;
+        return isPicture is not null && becomes is not null ? (isPicture, becomes) : null;
     }
 }
 

@@ -128,7 +128,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         var state = (await workroom.StateOfAsync(setup.MachineId))?.Entry ?? Core.Setups.Setup.Unknown;
         // A garment was sewn as its card says, whatever the machine stands at today.
         Sewn = row?.Entry.Setup ?? (Wear || Input.InWear ? setup.Snapshot.Plan.Setup : Store.Swatches.AsSewn(setup.Snapshot, state));
-        if (row is null && !Sewn.Tape.Or(false) && (await coaching.WayAsync(setup.Id, setup.MachineId)).Tape)
+        if (row is null && Card.Plan.Targets.TunnellingIndex is not null && !Sewn.Tape.Or(false) && (await coaching.WayAsync(setup.Id, setup.MachineId)).Tape)
         {
             Sewn = Sewn with { Tape = true };
         }
