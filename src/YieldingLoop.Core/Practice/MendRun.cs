@@ -4,50 +4,14 @@ using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.SimulatedMachine;
 using YieldingLoop.Core.Swatches;
-using YieldingLoop.Core.Threads;
+using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Practice;
-
-/// <summary>What somebody does at a simulated machine.</summary>
-public enum MendDeed
-{
-    /// <summary>Sews a swatch.</summary>
-    Sew,
-
-    /// <summary>Looks at something.</summary>
-    Look,
-
-    /// <summary>Puts something right, whether or not it looked bad.</summary>
-    Repair,
-
-    /// <summary>Changes one thing.</summary>
-    Change,
-
-    /// <summary>Says that it is right as it is.</summary>
-    Keep,
-}
-
-/// <summary>One thing that is done.</summary>
-/// <param name="Deed">What kind of thing.</param>
-public sealed record MendMove(MendDeed Deed)
-{
-    /// <summary>What is looked at or put right.</summary>
-    public CoachLook? Look { get; init; }
-
-    /// <summary>Where.</summary>
-    public ThreadPosition? Position { get; init; }
-
-    /// <summary>What is changed.</summary>
-    public CoachChange? Change { get; init; }
-
-    /// <summary>The number it is set to.</summary>
-    public double? To { get; init; }
-}
 
 /// <summary>What came of a move.</summary>
 /// <param name="Move">The move.</param>
 /// <param name="Minutes">How long it took.</param>
-public sealed record MendResult(MendMove Move, double Minutes)
+public sealed record MendResult(PracticeMove Move, double Minutes)
 {
     /// <summary>What a swatch showed.</summary>
     public SwatchReadings? Read { get; init; }
@@ -63,18 +27,15 @@ public sealed record MendResult(MendMove Move, double Minutes)
 /// Somebody at a simulated machine with something hidden in it. All that was done is gone through from the beginning, so that the same moves
 /// have the same results ever after, and nothing but the moves has to be kept.
 /// </summary>
-public sealed class MendRun
+public sealed class MendRun : IPracticeRun
 {
-    /// <summary>Most moves of one case.</summary>
-    public const int MostMoves = 120;
-
     private readonly StandIn machine;
     private readonly List<MendResult> results = [];
 
     /// <param name="mend">The case.</param>
     /// <param name="moves">What was done, the oldest first.</param>
     /// <exception cref="ArgumentException">A move cannot be done here.</exception>
-    public MendRun(MendCase mend, IEnumerable<MendMove> moves)
+    public MendRun(MendCase mend, IEnumerable<PracticeMove> moves)
     {
         Case = mend;
         machine = mend.Trial.Begin();
@@ -95,16 +56,37 @@ public sealed class MendRun
     public IReadOnlyList<MendResult> Results => results;
 
     /// <summary>Swatches sewn.</summary>
-    public int Swatches => results.Count(r => r.Move.Deed == MendDeed.Sew);
+    public int Swatches => results.Count(r => r.Move.Deed == PracticeDeed.Sew);
 
     /// <summary>Minutes it took.</summary>
     public double Minutes => Math.Round(results.Sum(r => r.Minutes), 6);
 
     /// <summary>How the last swatch stands, where nothing was done since; null where something was, or none was sewn.</summary>
-    public SwatchVerdict? Stands => results.FindLastIndex(r => r.Move.Deed is not (MendDeed.Look or MendDeed.Keep)) is >= 0 and var last ? results[last].Verdict : null;
+    public SwatchVerdict? Stands => results.FindLastIndex(r => r.Move.Deed is not (PracticeDeed.Look or PracticeDeed.Keep or PracticeDeed.Explain)) is >= 0 and var last ? results[last].Verdict : null;
 
-    /// <summary>Whether it was kept, and nothing more is to be done.</summary>
-    public bool Ended => results is [.., { Move.Deed: MendDeed.Keep }];
+    /// <summary>Whether it was kept, or explained, and nothing more is to be done.</summary>
+    public bool Ended => Kept || Explained;
+
+    /// <summary>Whether it was kept.</summary>
+    public bool Kept => results is [.., { Move.Deed: PracticeDeed.Keep }];
+
+    /// <summary>Whether it was explained before it was kept.</summary>
+    public bool Explained => results is [.., { Move.Deed: PracticeDeed.Explain }];
+
+    /// <inheritdoc/>
+    public string CaseName => Case.Name;
+
+    /// <inheritdoc/>
+    public PracticeSkill Skill => PracticeSkill.Of(Case.Level);
+
+    /// <summary>Times something was kept with a fault still in it; nothing else that is done at a machine is a slip.</summary>
+    public int Slips => Kept && StillWrong.Count > 0 ? 1 : 0;
+
+    /// <inheritdoc/>
+    public bool Clean => Kept && Mended;
+
+    /// <inheritdoc/>
+    public Finding? Last => null;
 
     /// <summary>What is still wrong with it. For whoever explains the case, not for whoever works on it.</summary>
     public IReadOnlyList<HiddenFault> StillWrong => machine.InEffect;
@@ -114,26 +96,27 @@ public sealed class MendRun
 
     /// <summary>Why a move cannot be done; null where it can.</summary>
     /// <param name="move">The move.</param>
-    public string? Problem(MendMove move)
+    public string? Problem(PracticeMove move)
     {
         var trial = Case.Trial;
         var sewn = Now.Case(trial.Machine, trial.Cloth, trial.Seam, null, Schools.ChosenSchools.Default);
-        if (Ended || results.Count >= MostMoves)
+        if (Ended || results.Count >= IPracticeRun.MostMoves)
         {
             return Ended ? "ended" : "too-many-moves";
         }
 
         return move.Deed switch
         {
-            MendDeed.Look or MendDeed.Repair => move.Look is { } look && look.Fault() is not null && look.Places(trial.Machine, sewn.Value!).Contains(move.Position) ? null : "not-here",
-            MendDeed.Change => Changed(move) is { } to && to.Case(trial.Machine, trial.Cloth, trial.Seam, null, Schools.ChosenSchools.Default).Value is not null ? null : "not-settable",
-            MendDeed.Keep => Stands is { Passed: true } ? null : "not-passed",
-            _ => null,
+            PracticeDeed.Look or PracticeDeed.Repair => move.Look is { } look && look.Fault() is not null && look.Places(trial.Machine, sewn.Value!).Contains(move.Position) ? null : "not-here",
+            PracticeDeed.Change => Changed(move) is { } to && to.Case(trial.Machine, trial.Cloth, trial.Seam, null, Schools.ChosenSchools.Default).Value is not null ? null : "not-settable",
+            PracticeDeed.Keep => Stands is { Passed: true } ? null : "not-passed",
+            PracticeDeed.Sew or PracticeDeed.Explain => null,
+            _ => "not-here",
         };
     }
 
     /// <summary>The set-up after a change; null where it cannot be set so.</summary>
-    private Setup? Changed(MendMove move)
+    private Setup? Changed(PracticeMove move)
     {
         var head = Case.Trial.Machine;
         bool On(double? settable) => move.To is { } to && settable is { } there && Math.Abs(there - to) < 1e-6;
@@ -152,7 +135,7 @@ public sealed class MendRun
         }
     }
 
-    private MendResult Do(MendMove move)
+    private MendResult Do(PracticeMove move)
     {
         if (Problem(move) is { } problem)
         {
@@ -162,16 +145,16 @@ public sealed class MendRun
         var threads = Now.Threads.Select(t => t.Key);
         switch (move.Deed)
         {
-            case MendDeed.Sew:
+            case PracticeDeed.Sew:
                 var targets = Case.Trial.Plan.Targets;
                 var read = machine.Sew(Now, targets.HoldPercent).Value!;
                 return new(move, MinutesFor.Swatch) { Read = read, Verdict = SwatchVerdict.Of(targets, read) };
-            case MendDeed.Look:
+            case PracticeDeed.Look:
                 return new(move, CoachMinutes.Look) { Bad = machine.LooksBad(move.Look!.Value.Fault()!.Value, move.Position) };
-            case MendDeed.Repair:
+            case PracticeDeed.Repair:
                 machine.PutRight(move.Look!.Value.Fault()!.Value, move.Position);
                 return new(move, move.Look.Value.RepairMinutes(move.Position));
-            case MendDeed.Change:
+            case PracticeDeed.Change:
                 Now = Changed(move)!;
                 if (move.Change == CoachChange.RethreadAll)
                 {

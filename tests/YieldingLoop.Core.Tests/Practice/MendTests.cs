@@ -51,7 +51,7 @@ public sealed class MendTests
     {
         var mend = MendCase.Draw(MendLevel.Plain, 7);
         var thread = mend.Trial.Plan.Setup.Threads.First().Key;
-        MendMove[] moves = [new(MendDeed.Sew), new(MendDeed.Look) { Look = CoachLook.InDisc, Position = thread }, new(MendDeed.Repair) { Look = CoachLook.InDisc, Position = thread }, new(MendDeed.Sew)];
+        PracticeMove[] moves = [new(PracticeDeed.Sew), new(PracticeDeed.Look) { Look = CoachLook.InDisc, Position = thread }, new(PracticeDeed.Repair) { Look = CoachLook.InDisc, Position = thread }, new(PracticeDeed.Sew)];
         var (one, other) = (new MendRun(mend, moves), new MendRun(mend, moves));
         Assert.Equal(one.Results.Select(r => (r.Read?.GapMm, r.Bad, r.Minutes)), other.Results.Select(r => (r.Read?.GapMm, r.Bad, r.Minutes)));
         Assert.Equal(3 + 0.3 + 0.3 + 3, one.Minutes, 6);
@@ -67,10 +67,10 @@ public sealed class MendTests
             for (var number = 1; number <= 10; number++)
             {
                 var mend = MendCase.Draw(level, number);
-                List<MendMove> moves = [.. mend.Trial.Truth.Faults.Select(f => new MendMove(MendDeed.Repair) { Look = f.Fault.Kind.LookFor(), Position = f.Fault.Position })];
+                List<PracticeMove> moves = [.. mend.Trial.Truth.Faults.Select(f => new PracticeMove(PracticeDeed.Repair) { Look = f.Fault.Kind.LookFor(), Position = f.Fault.Position })];
                 var sticky = mend.Trial.Truth.Faults.Any(f => f.Sticky);
                 Assert.Equal(sticky, new MendRun(mend, moves).StillWrong.Count > 0);
-                moves.Add(new(MendDeed.Change) { Change = CoachChange.RethreadAll });
+                moves.Add(new(PracticeDeed.Change) { Change = CoachChange.RethreadAll });
                 Assert.Empty(new MendRun(mend, moves).StillWrong);
             }
         }
@@ -81,14 +81,14 @@ public sealed class MendTests
     {
         var mend = Enumerable.Range(1, 60).Select(n => MendCase.Draw(MendLevel.Gross, n)).First(m => m.Trial.Plan.StitchId == "514");
         var run = new MendRun(mend, []);
-        Assert.Equal("not-here", run.Problem(new(MendDeed.Look) { Look = CoachLook.Slot }));
-        Assert.Equal("not-here", run.Problem(new(MendDeed.Look) { Look = CoachLook.InDisc, Position = ThreadPosition.Bobbin }));
-        Assert.Equal("not-settable", run.Problem(new(MendDeed.Change) { Change = CoachChange.Dial, Position = ThreadPosition.UpperLooper, To = 99 }));
-        Assert.Equal("not-settable", run.Problem(new(MendDeed.Change) { Change = CoachChange.Width, To = 3 }));
-        Assert.Equal("not-passed", run.Problem(new(MendDeed.Keep)));
-        Assert.Throws<ArgumentException>(() => new MendRun(mend, [new(MendDeed.Keep)]));
-        var many = Enumerable.Repeat(new MendMove(MendDeed.Sew), MendRun.MostMoves).ToList();
-        Assert.Equal("too-many-moves", new MendRun(mend, many).Problem(new(MendDeed.Sew)));
+        Assert.Equal("not-here", run.Problem(new(PracticeDeed.Look) { Look = CoachLook.Slot }));
+        Assert.Equal("not-here", run.Problem(new(PracticeDeed.Look) { Look = CoachLook.InDisc, Position = ThreadPosition.Bobbin }));
+        Assert.Equal("not-settable", run.Problem(new(PracticeDeed.Change) { Change = CoachChange.Dial, Position = ThreadPosition.UpperLooper, To = 99 }));
+        Assert.Equal("not-settable", run.Problem(new(PracticeDeed.Change) { Change = CoachChange.Width, To = 3 }));
+        Assert.Equal("not-passed", run.Problem(new(PracticeDeed.Keep)));
+        Assert.Throws<ArgumentException>(() => new MendRun(mend, [new(PracticeDeed.Keep)]));
+        var many = Enumerable.Repeat(new PracticeMove(PracticeDeed.Sew), IPracticeRun.MostMoves).ToList();
+        Assert.Equal("too-many-moves", new MendRun(mend, many).Problem(new(PracticeDeed.Sew)));
     }
 
     /// <summary>The coach on the same case is what somebody's minutes are held against.</summary>
@@ -107,14 +107,14 @@ public sealed class MendTests
         for (var number = 1; number <= 30 && kept == 0; number++)
         {
             var mend = MendCase.Draw(MendLevel.Gross, number);
-            List<MendMove> moves = [.. mend.Trial.Truth.Faults.Select(f => new MendMove(MendDeed.Repair) { Look = f.Fault.Kind.LookFor(), Position = f.Fault.Position }), new(MendDeed.Sew)];
+            List<PracticeMove> moves = [.. mend.Trial.Truth.Faults.Select(f => new PracticeMove(PracticeDeed.Repair) { Look = f.Fault.Kind.LookFor(), Position = f.Fault.Position }), new(PracticeDeed.Sew)];
             var run = new MendRun(mend, moves);
             if (run.Stands is { Passed: true })
             {
                 Assert.True(run.Mended && !run.Ended);
-                run = new(mend, [.. moves, new(MendDeed.Keep)]);
+                run = new(mend, [.. moves, new(PracticeDeed.Keep)]);
                 Assert.True(run.Ended && run.Mended);
-                Assert.Equal("ended", run.Problem(new(MendDeed.Sew)));
+                Assert.Equal("ended", run.Problem(new(PracticeDeed.Sew)));
                 kept++;
             }
         }
