@@ -5,6 +5,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Practice;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
@@ -161,6 +162,19 @@ public sealed class CoachRow : EntryRow<CoachDone>
     public int? ThreadUpId { get; set; }
 
     public ThreadUpRow? ThreadUp { get; set; }
+}
+
+/// <summary>Somebody's way through a case of practice. Its name is the case's.</summary>
+public sealed class PracticeRow : EntryRow<PracticeAttempt>
+{
+    /// <summary>What it is about.</summary>
+    public required string SkillId { get; set; }
+
+    /// <summary>When it ended; null while it goes on.</summary>
+    public DateTimeOffset? EndedAt { get; set; }
+
+    /// <summary>Whether it ended as it should at the first try.</summary>
+    public bool Clean { get; set; }
 }
 
 /// <summary>A photo, written anew as a JPEG that says nothing but the picture. One that no swatch has is swept up after a while.</summary>

@@ -35,6 +35,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
     public DbSet<CoachRow> CoachSteps => Set<CoachRow>();
 
+    public DbSet<PracticeRow> Practice => Set<PracticeRow>();
+
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
 
     public DbSet<SeatedNeedleRow> SeatedNeedles => Set<SeatedNeedleRow>();
@@ -92,6 +94,7 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         coach.HasOne(c => c.Setup).WithMany().HasForeignKey(c => c.SetupId).OnDelete(DeleteBehavior.Restrict);
         coach.HasOne(c => c.ThreadUp).WithMany().HasForeignKey(c => c.ThreadUpId).OnDelete(DeleteBehavior.Restrict);
         coach.HasIndex(c => new { c.SetupId, c.PutAwayAt, c.CreatedAt });
+        modelBuilder.Entity<PracticeRow>().HasIndex(p => new { p.Name, p.CreatedAt });
         var photo = modelBuilder.Entity<PhotoRow>();
         photo.HasIndex(p => p.Key).IsUnique();
         photo.Property(p => p.Version).HasDefaultValue(1);

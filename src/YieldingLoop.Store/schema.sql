@@ -213,6 +213,21 @@ CREATE TABLE "CoachSteps" (
     CONSTRAINT "FK_CoachSteps_Setups_SetupId" FOREIGN KEY ("SetupId") REFERENCES "Setups" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_CoachSteps_ThreadUps_ThreadUpId" FOREIGN KEY ("ThreadUpId") REFERENCES "ThreadUps" ("Id") ON DELETE RESTRICT
 );
+CREATE TABLE "Practice" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Practice" PRIMARY KEY AUTOINCREMENT,
+    "SkillId" TEXT NOT NULL,
+    "EndedAt" INTEGER NULL,
+    "Clean" INTEGER NOT NULL,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL
+);
 CREATE INDEX "IX_Cloths_ChangedAt" ON "Cloths" ("ChangedAt");
 CREATE UNIQUE INDEX "IX_Cloths_SubmissionKey" ON "Cloths" ("SubmissionKey");
 CREATE INDEX "IX_Machines_ChangedAt" ON "Machines" ("ChangedAt");
@@ -291,6 +306,9 @@ CREATE INDEX "IX_CoachSteps_ChangedAt" ON "CoachSteps" ("ChangedAt");
 CREATE INDEX "IX_CoachSteps_SetupId_PutAwayAt_CreatedAt" ON "CoachSteps" ("SetupId", "PutAwayAt", "CreatedAt");
 CREATE UNIQUE INDEX "IX_CoachSteps_SubmissionKey" ON "CoachSteps" ("SubmissionKey");
 CREATE INDEX "IX_CoachSteps_ThreadUpId" ON "CoachSteps" ("ThreadUpId");
+CREATE INDEX "IX_Practice_ChangedAt" ON "Practice" ("ChangedAt");
+CREATE INDEX "IX_Practice_Name_CreatedAt" ON "Practice" ("Name", "CreatedAt");
+CREATE UNIQUE INDEX "IX_Practice_SubmissionKey" ON "Practice" ("SubmissionKey");
 CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
 UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
 UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
@@ -316,3 +334,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261127123124_PhotosAndLessons', '
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127124719_SwatchesPutAway', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127143819_NeedlesInSeats', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201083743_CoachSteps', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261201120109_Practice', '10.0.12');

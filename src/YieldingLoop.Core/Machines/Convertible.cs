@@ -64,6 +64,7 @@ public sealed record Convertible : Machine
         FootPressure = overlock.FootPressure,
         FootDownToThread = overlock.FootDownToThread,
         NeedleOrder = overlock.NeedleOrder,
+        SimulatedNumber = overlock.SimulatedNumber,
         RoundShank = overlock.RoundShank,
         Overlock = overlock,
         Cover = cover with
@@ -80,6 +81,7 @@ public sealed record Convertible : Machine
             FootPressure = overlock.FootPressure,
             FootDownToThread = overlock.FootDownToThread,
             NeedleOrder = overlock.NeedleOrder,
+            SimulatedNumber = overlock.SimulatedNumber,
             RoundShank = overlock.RoundShank,
         },
     };

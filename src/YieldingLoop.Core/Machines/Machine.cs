@@ -88,6 +88,12 @@ public abstract record Machine
     /// <summary>Whether its manual has the foot down while threading: only where it says so, since on most machines that leaves the thread outside the disc (common practice A5).</summary>
     public bool FootDownToThread { get; init; }
 
+    /// <summary>Largest number of a simulated machine.</summary>
+    public const int MostSimulated = 9999;
+
+    /// <summary>Which simulated machine stands in for it, from 1: there is no such machine in the house. Null for a real one.</summary>
+    public int? SimulatedNumber { get; init; }
+
     /// <summary>Which of its needles is threaded first.</summary>
     public NeedleOrder NeedleOrder { get; init; }
 

@@ -76,6 +76,11 @@ public static class MachineCheck
             yield return new("footPressure.least", "1 is the normal pressure of this machine, so that the range has it in.");
         }
 
+        if (machine.SimulatedNumber is < 1 or > Machine.MostSimulated)
+        {
+            yield return new("simulatedNumber", $"Simulated machines are numbered from 1 to {Machine.MostSimulated}.");
+        }
+
         if (!Enum.IsDefined(machine.NeedleOrder))
         {
             yield return new("needleOrder", "The right needle is threaded first, or the left one.");

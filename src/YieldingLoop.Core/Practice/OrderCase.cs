@@ -35,6 +35,18 @@ public sealed record OrderCase(int Number, ThreadUpPlan Plan)
         return new(number, plan.Value ?? throw new InvalidOperationException(string.Join(" ", plan.Problems.Select(p => p.Message))));
     }
 
+    /// <summary>A way through it: at every choice the first of those offered that may come next.</summary>
+    public IReadOnlyList<PracticeMove> Way()
+    {
+        var done = new List<int>();
+        while (done.Count < Plan.Steps.Count)
+        {
+            done.Add(Offered(done).First(o => OrderRules.Why(Plan, done, o) is null));
+        }
+
+        return [.. done.Select(i => new PracticeMove(PracticeDeed.Next) { Step = i })];
+    }
+
     /// <summary>The steps that are offered: some of those that may come next, and others that may not, in any order.</summary>
     /// <param name="done">The steps that are done, in the order they were.</param>
     public IReadOnlyList<int> Offered(IReadOnlyCollection<int> done)

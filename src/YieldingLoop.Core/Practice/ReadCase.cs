@@ -40,7 +40,7 @@ public sealed record ReadCase(int Number, TrialCase Trial, SeamCase Sewn, ShownT
         }
 
         var dice = new Dice(FirstDraw + number);
-        var wanted = Turns[dice.Next(Turns.Length)];
+        var wanted = ShownOf(dice);
         for (var i = 0; i < MostDraws; i++)
         {
             var trial = TrialCase.Draw(FirstDraw + number + Apart * i);
@@ -53,6 +53,12 @@ public sealed record ReadCase(int Number, TrialCase Trial, SeamCase Sewn, ShownT
 
         throw new InvalidOperationException("No seam could show it.");
     }
+
+    /// <summary>What the swatch of a number shows.</summary>
+    /// <param name="number">Its number.</param>
+    public static ShownThing ShownOf(int number) => ShownOf(new Dice(FirstDraw + number));
+
+    private static ShownThing ShownOf(Dice dice) => Turns[dice.Next(Turns.Length)];
 
     /// <summary>What such a swatch can show at all: what somebody chooses from.</summary>
     public IReadOnlyList<ShownThing> Things() => Things(Trial, Sewn);
@@ -135,7 +141,11 @@ public sealed record ReadCase(int Number, TrialCase Trial, SeamCase Sewn, ShownT
     }
 
     /// <summary>What brings it back; none where nothing has to.</summary>
-    public IReadOnlyList<ReadCure> Cures => Shown switch
+    public IReadOnlyList<ReadCure> Cures => CuresOf(Shown);
+
+    /// <summary>What brings back what is shown; none where nothing has to.</summary>
+    /// <param name="shown">What is shown.</param>
+    public static IReadOnlyList<ReadCure> CuresOf(ShownThing shown) => shown switch
     {
         // The tighter one pulls the other round to its side (D1).
         ShownThing.LoopersOnFace => [ReadCure.UpperLooser, ReadCure.LowerTighter],

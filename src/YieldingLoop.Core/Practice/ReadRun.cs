@@ -47,7 +47,10 @@ public sealed class ReadRun : IPracticeRun
     public string CaseName => new PracticeCase(PracticeKind.Read, Case.Number).Name;
 
     /// <inheritdoc/>
-    public PracticeSkill Skill => Case.Shown switch
+    public PracticeSkill Skill => SkillOf(Case.Shown);
+
+    /// <summary>What reading it is about.</summary>
+    public static PracticeSkill SkillOf(ShownThing shown) => shown switch
     {
         ShownThing.LoopersOnFace or ShownThing.LoopersOnBack => PracticeSkill.ReadMeeting,
         ShownThing.NeedleLoose => PracticeSkill.ReadGap,

@@ -59,6 +59,24 @@ public sealed record SeatCase(int Number, Machine Machine, SeatStand Wanted, Sea
     /// <summary>The needle that is in.</summary>
     public static Needle Needle { get; } = new("household (flat shank)", NeedleCatalogue.Stretch.Id, 80);
 
+    /// <summary>How it is said and put right.</summary>
+    public IReadOnlyList<PracticeMove> Way
+    {
+        get
+        {
+            var say = new PracticeMove(PracticeDeed.Say) { Fault = Fault, Position = Fault is SeatFault.Low or SeatFault.Backwards ? At : null };
+            return Fault == SeatFault.None ? [say] : [say, new(PracticeDeed.SwitchOff), Repair, new(PracticeDeed.Keep)];
+        }
+    }
+
+    private PracticeMove Repair => Fault switch
+    {
+        SeatFault.Low or SeatFault.Reversed => new(PracticeDeed.PushUp) { Position = At },
+        SeatFault.Backwards => new(PracticeDeed.TurnRound) { Position = At },
+        SeatFault.WrongFinger => new(PracticeDeed.Finger) { Finger = Wanted.Finger },
+        _ => new(PracticeDeed.MoveNeedle) { Position = At, Seat = Wanted.Needles.Keys.First(s => !Begins.Needles.ContainsKey(s)) },
+    };
+
     /// <summary>The fault that a number stands for: each of the six comes round in turn.</summary>
     private static SeatFault Of(int number, Dice dice) => (SeatFault)((number + dice.Next(2) * 3) % 6);
 

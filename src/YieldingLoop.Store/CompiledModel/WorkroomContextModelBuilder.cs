@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("fec87910-5f12-4874-93b4-a00f8bb99b96"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("e97956e4-d8e0-44b4-bf20-17204f182312"), entityTypeCount: 16)
         {
         }
 
@@ -23,6 +23,7 @@ namespace YieldingLoop.Store.CompiledModel
             var machineRow = MachineRowEntityType.Create(this);
             var needleRow = NeedleRowEntityType.Create(this);
             var photoRow = PhotoRowEntityType.Create(this);
+            var practiceRow = PracticeRowEntityType.Create(this);
             var ruleRow = RuleRowEntityType.Create(this);
             var seamRow = SeamRowEntityType.Create(this);
             var seatedNeedleRow = SeatedNeedleRowEntityType.Create(this);
@@ -57,6 +58,7 @@ namespace YieldingLoop.Store.CompiledModel
             MachineRowEntityType.CreateAnnotations(machineRow);
             NeedleRowEntityType.CreateAnnotations(needleRow);
             PhotoRowEntityType.CreateAnnotations(photoRow);
+            PracticeRowEntityType.CreateAnnotations(practiceRow);
             RuleRowEntityType.CreateAnnotations(ruleRow);
             SeamRowEntityType.CreateAnnotations(seamRow);
             SeatedNeedleRowEntityType.CreateAnnotations(seatedNeedleRow);

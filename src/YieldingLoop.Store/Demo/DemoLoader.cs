@@ -94,6 +94,17 @@ public static class DemoLoader
             }
         }
 
+        var attempts = DemoPractice.Attempts();
+        foreach (var (i, (entry, skill, ended, clean)) in attempts.Index())
+        {
+            // Over a fortnight, the last one an hour ago.
+            var at = now.AddHours(-1 - 22 * (attempts.Count - 1 - i));
+            context.Add(new PracticeRow
+            {
+                Name = entry.CaseName, Entry = entry, SkillId = skill.Id, Clean = clean, SubmissionKey = Guid.NewGuid(), Demo = true, CreatedAt = at, ChangedAt = at, EndedAt = ended ? at.AddMinutes(4) : null,
+            });
+        }
+
         context.SaveChanges();
         foreach (var (setup, swatch) in passedBy)
         {

@@ -5,6 +5,7 @@ using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
 using YieldingLoop.Core.Planning;
+using YieldingLoop.Core.Practice;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
@@ -122,6 +123,9 @@ public static partial class Documents
     /// <summary>What was done because the coach asked for it.</summary>
     public static partial CoachDoneDocument Of(CoachDone done);
 
+    /// <summary>A case of practice and what was done.</summary>
+    public static partial PracticeDocument Of(PracticeAttempt attempt);
+
     /// <summary>A swatch.</summary>
     [MapperIgnoreSource(nameof(SwatchEntry.Read))]
     public static partial SwatchDocument Of(SwatchEntry swatch);
@@ -174,6 +178,9 @@ public static partial class Documents
 
     /// <summary>What was done because the coach asked for it.</summary>
     public static partial CoachDone Read(CoachDoneDocument document);
+
+    /// <summary>The case of practice a document says.</summary>
+    public static partial PracticeAttempt Read(PracticeDocument document);
 
     /// <summary>The lesson a document says.</summary>
     public static partial Lesson Read(LessonDocument document);

@@ -49,6 +49,9 @@ public abstract record MachineDocument
 
     /// <inheritdoc cref="Machine.NeedleOrder"/>
     public NeedleOrder NeedleOrder { get; init; }
+
+    /// <inheritdoc cref="Machine.SimulatedNumber"/>
+    public int? SimulatedNumber { get; init; }
 }
 
 /// <inheritdoc cref="Convertible"/>

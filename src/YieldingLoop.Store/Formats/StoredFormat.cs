@@ -7,6 +7,7 @@ using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
+using YieldingLoop.Core.Practice;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
@@ -52,6 +53,7 @@ public static class StoredFormat
         [typeof(ThreadUpPlan)] = Contract.For<ThreadUpPlan, ThreadUpDocument>(Documents.Of, Documents.Read),
         [typeof(SwatchEntry)] = Contract.For<SwatchEntry, SwatchDocument>(Documents.Of, Documents.Read),
         [typeof(CoachDone)] = Contract.For<CoachDone, CoachDoneDocument>(Documents.Of, Documents.Read),
+        [typeof(PracticeAttempt)] = Contract.For<PracticeAttempt, PracticeDocument>(Documents.Of, Documents.Read),
         [typeof(Lesson)] = Contract.For<Lesson, LessonDocument>(Documents.Of, Documents.Read),
         [typeof(WorkroomSettings)] = Contract.For<WorkroomSettings, SettingsDocument>(Documents.Of, Documents.Read),
         [typeof(Needle)] = Contract.For<Needle, NeedleDocument>(Documents.Of, Documents.Read),

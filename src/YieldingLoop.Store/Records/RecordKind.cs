@@ -18,4 +18,7 @@ public enum RecordKind
 
     /// <summary>What was done between two swatches because the coach asked for it.</summary>
     CoachStep,
+
+    /// <summary>A case of practice that somebody went through, or is in the middle of.</summary>
+    Practice,
 }

@@ -3,6 +3,7 @@ using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
+using YieldingLoop.Core.Practice;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Swatches;
@@ -64,6 +65,10 @@ public static class RecordKinds
         new EntryType<CoachRow, CoachDone>
         {
             Kind = RecordKind.CoachStep, Table = "CoachSteps", One = "step with the coach", Many = "steps with the coach", Room = "/setups",
+        },
+        new EntryType<PracticeRow, PracticeAttempt>
+        {
+            Kind = RecordKind.Practice, Table = "Practice", One = "case of practice", Many = "cases of practice", Room = "/practice", CanBePutAway = true,
         },
     ];
 

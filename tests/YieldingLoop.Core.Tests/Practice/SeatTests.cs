@@ -52,7 +52,7 @@ public sealed class SeatTests
     {
         foreach (var drawn in Cases)
         {
-            var run = new SeatRun(drawn, ToTheEnd(drawn));
+            var run = new SeatRun(drawn, drawn.Way);
             Assert.True(run.Clean, drawn.Number.ToString(System.Globalization.CultureInfo.InvariantCulture));
             Assert.True(run.Right);
         }
@@ -99,23 +99,4 @@ public sealed class SeatTests
     }
 
     private static PracticeMove Say(SeatCase drawn) => new(PracticeDeed.Say) { Fault = drawn.Fault, Position = drawn.Fault is SeatFault.Low or SeatFault.Backwards ? drawn.At : null };
-
-    private static IEnumerable<PracticeMove> ToTheEnd(SeatCase drawn)
-    {
-        yield return Say(drawn);
-        if (drawn.Fault == SeatFault.None)
-        {
-            yield break;
-        }
-
-        yield return new(PracticeDeed.SwitchOff);
-        yield return drawn.Fault switch
-        {
-            SeatFault.Low or SeatFault.Reversed => new(PracticeDeed.PushUp) { Position = drawn.At },
-            SeatFault.Backwards => new(PracticeDeed.TurnRound) { Position = drawn.At },
-            SeatFault.WrongFinger => new(PracticeDeed.Finger) { Finger = drawn.Wanted.Finger },
-            _ => new(PracticeDeed.MoveNeedle) { Position = drawn.At, Seat = drawn.Wanted.Needles.Keys.First(s => !drawn.Begins.Needles.ContainsKey(s)) },
-        };
-        yield return new(PracticeDeed.Keep);
-    }
 }

@@ -33,6 +33,35 @@ public sealed class StandingTests
         Assert.All(PracticeSkill.All, s => Assert.Equal(s, PracticeSkill.Find(s.Id)));
     }
 
+    [Fact]
+    public void The_next_case_is_new_and_about_what_cannot_be_done_yet()
+    {
+        var begun = new HashSet<string>();
+        var ended = new List<PracticeEnded>();
+        foreach (var kind in new[] { PracticeKind.Seats, PracticeKind.Order, PracticeKind.Read })
+        {
+            var skills = PracticeSkill.All.Where(s => s.Kind == kind).ToList();
+            for (var i = 0; i < 2 * skills.Count; i++)
+            {
+                var next = PracticeNext.Of(kind, null, begun, PracticeStanding.Of(ended));
+                Assert.True(begun.Add(next.Name));
+                var skill = PracticeNext.SkillOf(kind, next.Number);
+                Assert.Equal(next.Begin([]).Skill, skill);
+                Assert.False(PracticeStanding.Of(ended).Single(s => s.Skill == skill).Mastered);
+                ended.Add(new(skill.Id, next.Name, true, Day.AddMinutes(ended.Count)));
+            }
+
+            // Two clean cases of each, and no more were needed.
+            Assert.All(PracticeStanding.Of(ended).Where(s => s.Skill.Kind == kind), s => Assert.True(s.Mastered));
+            var wanted = PracticeNext.Of(kind, null, begun, PracticeStanding.Of(ended), skills[1]);
+            Assert.Equal(skills[1], PracticeNext.SkillOf(kind, wanted.Number));
+        }
+
+        Assert.Equal("2-0002", PracticeNext.Of(PracticeKind.Mend, MendLevel.Plain, new HashSet<string> { "2-0001" }, PracticeStanding.Of(ended)).Name);
+        var all = Enumerable.Range(1, PracticeCase.MostNumber).Select(n => new PracticeCase(PracticeKind.Seats, n).Name).ToHashSet();
+        Assert.Equal("S-0001", PracticeNext.Of(PracticeKind.Seats, null, all, PracticeStanding.Of(ended)).Name);
+    }
+
     [Theory]
     [InlineData("S-0417", PracticeKind.Seats, 417, null)]
     [InlineData(" o-3 ", PracticeKind.Order, 3, null)]
