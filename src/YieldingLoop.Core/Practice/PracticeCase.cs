@@ -40,11 +40,26 @@ public readonly record struct PracticeCase(PracticeKind Kind, int Number, MendLe
     /// <summary>Somebody at it.</summary>
     /// <param name="moves">What was done, the oldest first.</param>
     /// <exception cref="ArgumentException">A move cannot be made.</exception>
-    public IPracticeRun Begin(IEnumerable<PracticeMove> moves) => Kind switch
+    public IPracticeRun Begin(IEnumerable<PracticeMove> moves) => Open()(moves);
+
+    /// <summary>Draws the case, once, for whoever goes through it more than once.</summary>
+    /// <returns>Somebody at it after what was done, the oldest first; it throws <see cref="ArgumentException"/> where a move cannot be made.</returns>
+    public Func<IEnumerable<PracticeMove>, IPracticeRun> Open()
     {
-        PracticeKind.Seats => new SeatRun(SeatCase.Draw(Number), moves),
-        PracticeKind.Order => new OrderRun(OrderCase.Draw(Number), moves),
-        PracticeKind.Read => new ReadRun(ReadCase.Draw(Number), moves),
-        _ => new MendRun(MendCase.Draw(Level!.Value, Number), moves),
-    };
+        switch (Kind)
+        {
+            case PracticeKind.Seats:
+                var seats = SeatCase.Draw(Number);
+                return moves => new SeatRun(seats, moves);
+            case PracticeKind.Order:
+                var order = OrderCase.Draw(Number);
+                return moves => new OrderRun(order, moves);
+            case PracticeKind.Read:
+                var read = ReadCase.Draw(Number);
+                return moves => new ReadRun(read, moves);
+            default:
+                var mend = MendCase.Draw(Level!.Value, Number);
+                return moves => new MendRun(mend, moves);
+        }
+    }
 }

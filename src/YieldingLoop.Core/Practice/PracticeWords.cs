@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Faults;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
 
@@ -29,11 +30,31 @@ public static class PracticeWords
     /// <param name="at">At which; null where it is about none.</param>
     public static string Of(SeatFault fault, ThreadPosition? at) => File.Say(At(new("seat-" + Id(fault)), at));
 
+    /// <summary>What a fault of needles comes from, and what it does.</summary>
+    public static string Why(SeatFault fault) => File.Say(new("seat-why-" + Id(fault)));
+
     /// <summary>What a swatch may show.</summary>
     public static string Of(ShownThing shown) => File.Say(new("shown-" + ReadWords.Id(shown)));
 
     /// <summary>What may bring it back.</summary>
     public static string Of(ReadCure cure) => File.Say(new("cure-" + ReadWords.Id(cure)));
+
+    /// <summary>What a fault does, and where it shows.</summary>
+    public static string Does(Fault fault) => File.Say(DoesOf(fault));
+
+    /// <summary>The same as a code with its figures.</summary>
+    public static Finding DoesOf(Fault fault)
+    {
+        var factor = fault.Kind.TensionFactor();
+        var finding = new Finding("does-" + fault.Kind.Id()).With("percent", 100 * factor).With("times", factor).With("stitches", SewnFigures.BreaksWithinStitches);
+        return fault.Kind switch
+        {
+            FaultKind.Knife or FaultKind.Finger => new Finding($"does-{fault.Kind.Id()}-{(fault.OffMm > 0 ? "wide" : "narrow")}").With("offMm", Math.Abs(fault.OffMm)),
+            FaultKind.NeedleWorn => finding.With("hoursOver", fault.HoursOver),
+            FaultKind.NeedlePoint => finding.With("point", Needles.NeedleCatalogue.Find(fault.PointId)?.Name ?? fault.PointId ?? ""),
+            _ => finding,
+        };
+    }
 
     /// <summary>Why a swatch looks as it does.</summary>
     public static Finding Why(ReadCase read) => At(new Finding("why-" + ReadWords.Id(read.Shown)).With("figure", Math.Abs(read.Figure)), read.Row);

@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Faults;
 using YieldingLoop.Core.Practice;
 using YieldingLoop.Core.Words;
 
@@ -32,6 +33,35 @@ public sealed class StandingTests
         Assert.All(PracticeSkill.All, s => Assert.Empty(PracticeWords.Lacks(new Finding("can-" + s.Id)).Concat(PracticeWords.Lacks(new("short-" + s.Id)))));
         Assert.All(PracticeSkill.All, s => Assert.Equal(s, PracticeSkill.Find(s.Id)));
     }
+
+    [Fact]
+    public void Every_code_has_words_and_every_fault_is_explained_by_its_own_figures()
+    {
+        foreach (var level in Enum.GetValues<MendLevel>())
+        {
+            for (var number = 1; number <= 25; number++)
+            {
+                foreach (var hidden in MendCase.Draw(level, number).Trial.Truth.Faults)
+                {
+                    var does = PracticeWords.DoesOf(hidden.Fault);
+                    Assert.Empty(PracticeWords.Lacks(does));
+                    Assert.Equal(100 * hidden.Fault.Kind.TensionFactor(), does.Figures.GetValueOrDefault("percent", 100), 9);
+                    Assert.Equal(Math.Abs(hidden.Fault.OffMm), does.Figures.GetValueOrDefault("offMm"), 9);
+                }
+            }
+        }
+
+        var codes = PracticeWords.Codes;
+        IEnumerable<string> named =
+        [
+            .. Enum.GetValues<SeatFault>().SelectMany(f => new[] { "seat-" + Id(f), "seat-why-" + Id(f), "seat-said-" + Id(f) }), .. Enum.GetValues<ShownThing>().SelectMany(s => new[] { "shown-" + Id(s), "why-" + Id(s), "read-not-" + Id(s) }),
+            .. Enum.GetValues<ReadCure>().SelectMany(c => new[] { "cure-" + Id(c), "cure-does-" + Id(c) }),
+        ];
+        Assert.All(named, code => Assert.Contains(code, codes));
+    }
+
+    private static string Id<T>(T value)
+        where T : struct, Enum => System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
 
     [Fact]
     public void The_next_case_is_new_and_about_what_cannot_be_done_yet()

@@ -21,16 +21,20 @@ public sealed record CoachPictures(SwatchAspect Aspect, string? Is, string Becom
     /// <param name="verdict">How the last swatch stands; null before the first.</param>
     /// <param name="expect">What the next one should read; null where none is to be sewn, and the figure wanted is drawn.</param>
     /// <param name="wording">How things are called.</param>
-    public static CoachPictures? Of(SetupSnapshot snapshot, Setup setup, SwatchVerdict? verdict, CoachExpectation? expect, Wording wording)
-    {
-        if (Store.Swatches.CaseOf(snapshot, new SwatchEntry { Setup = setup }) is not { } seam)
-        {
-            return null;
-        }
+    public static CoachPictures? Of(SetupSnapshot snapshot, Setup setup, SwatchVerdict? verdict, CoachExpectation? expect, Wording wording) =>
+        Store.Swatches.CaseOf(snapshot, new SwatchEntry { Setup = setup }) is { } seam ? Of(seam, snapshot.Plan.Targets, MatchSheet.ClothOf(snapshot, seam), setup, verdict, expect, wording) : null;
 
-        var targets = snapshot.Plan.Targets;
+    /// <summary>The two pictures of a swatch of any set-up; null where no drawing shows the difference.</summary>
+    /// <param name="seam">The set-up as the seam model reads it.</param>
+    /// <param name="targets">Its targets.</param>
+    /// <param name="cloth">How the cloth looks.</param>
+    /// <param name="setup">The set-up as sewn.</param>
+    /// <param name="verdict">How the swatch stands; null before the first.</param>
+    /// <param name="expect">What the next one should read; null where the figure wanted is drawn.</param>
+    /// <param name="wording">How things are called.</param>
+    public static CoachPictures? Of(SeamCase seam, Targets targets, PullCloth cloth, Setup setup, SwatchVerdict? verdict, CoachExpectation? expect, Wording wording)
+    {
         var (scales, looks) = (MatchScale.Of(seam, targets), MatchLook.Of(seam, targets));
-        var cloth = MatchSheet.ClothOf(snapshot, seam);
         var off = (verdict?.Deviations ?? []).OrderByDescending(d => d.OffBy / (d.Target.Tolerance is { } t and > 0 ? t : 1)).ToList();
         // Where nothing lies outside, or no drawing shows what does, the seam itself is drawn as it was read.
         foreach (var aspect in off.Select(d => d.Aspect).Concat(scales.Select(s => s.Aspect)))
