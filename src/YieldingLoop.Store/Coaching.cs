@@ -31,6 +31,9 @@ public sealed record CoachedStep(DateTimeOffset At, CoachDone Done, int? ThreadU
 /// <param name="Mark">A text that is another one as soon as anything of it is.</param>
 public sealed record CoachedWay(IReadOnlyList<CoachedItem> Items, CoachedStep? Waiting, string Mark)
 {
+    /// <summary>Since when it is reckoned with: the machine was threaded then, or somebody began anew; the beginning of time where neither was.</summary>
+    public DateTimeOffset Since { get; init; } = DateTimeOffset.MinValue;
+
     /// <summary>Whether the coach had tape put on the allowance: no machine's record says so.</summary>
     public bool Tape => Items.OfType<CoachedStep>().Any(s => s.Done.Change == CoachChange.Tape);
 
@@ -86,7 +89,7 @@ public sealed class Coaching(WorkroomContext context, TimeProvider clock)
 
         items = [.. items.OrderBy(i => i.At).ThenBy(i => i is CoachedStep ? 0 : 1).ThenBy(i => i.Id).TakeLast(Most)];
         var state = await context.States.AsNoTracking().Where(s => s.Id == machineId).Select(s => s.Version).FirstOrDefaultAsync();
-        return new(items, waiting, FormattableString.Invariant($"{state}.{waiting?.Id}.{string.Join('.', items.TakeLast(6).Select(i => i is CoachedSwatch s ? $"s{s.Id}v{s.Version}" : $"c{i.Id}"))}.{items.Count}"));
+        return new(items, waiting, FormattableString.Invariant($"{state}.{waiting?.Id}.{string.Join('.', items.TakeLast(6).Select(i => i is CoachedSwatch s ? $"s{s.Id}v{s.Version}" : $"c{i.Id}"))}.{items.Count}")) { Since = since };
     }
 
     /// <summary>Until when threads or needles were moved at a machine, but for the coach; the beginning of time where they never were.</summary>

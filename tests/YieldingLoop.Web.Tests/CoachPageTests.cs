@@ -125,7 +125,7 @@ public sealed class CoachPageTests : IDisposable
                     var pressed = await visitor.PressAsync(page, page.QuerySelector(".next-bar form[action$='Done'] button")!.TextContent.Trim());
                     Assert.Equal(HttpStatusCode.Redirect, pressed.Status);
                     await TickAsync(pressed.Location!, address);
-                    CoachWalk.Do(machine, step);
+                    CoachWalk.Do(machine, CoachDone.Of(step));
                     break;
                 default:
                     return (step, swatches);

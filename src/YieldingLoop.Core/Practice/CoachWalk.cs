@@ -46,7 +46,7 @@ public static class CoachWalk
                     coach.Looked(step.Look!.Value, step.Position, step.Fault is { } kind && machine.LooksBad(kind, step.Position));
                     break;
                 case CoachAct.Repair or CoachAct.Change:
-                    Do(machine, step);
+                    Do(machine, CoachDone.Of(step));
                     coach.Take(step);
                     break;
                 default:
@@ -62,16 +62,16 @@ public static class CoachWalk
 
     /// <summary>Does at a simulated machine what a repair or a change does; a number is set where the set-up says so.</summary>
     /// <param name="machine">The machine.</param>
-    /// <param name="step">The step.</param>
-    public static void Do(StandIn machine, CoachStep step)
+    /// <param name="done">What was done.</param>
+    public static void Do(StandIn machine, CoachDone done)
     {
-        switch (step.Change)
+        switch (done.Change)
         {
-            case null:
-                machine.PutRight(step.Fault!.Value, step.Position);
+            case null when done.Look?.Fault() is { } kind:
+                machine.PutRight(kind, done.Position);
                 break;
-            case CoachChange.Needle:
-                machine.NewNeedle(step.Position!.Value);
+            case CoachChange.Needle when done.Position is { } seat:
+                machine.NewNeedle(seat);
                 break;
             case CoachChange.Finger:
                 machine.SetFinger();

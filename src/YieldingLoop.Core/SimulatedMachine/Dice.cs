@@ -9,6 +9,23 @@ public sealed class Dice(long seed)
 {
     private ulong state = unchecked((ulong)seed);
 
+    /// <summary>A number to begin with for one thing of many: the same for the same text ever after (FNV-1a: Fowler, Noll and Vo).</summary>
+    /// <param name="number">A number all of them share.</param>
+    /// <param name="what">Which.</param>
+    public static long SeedOf(long number, string what)
+    {
+        unchecked
+        {
+            var hash = 0xCBF29CE484222325UL ^ (ulong)number;
+            foreach (var letter in what)
+            {
+                hash = (hash ^ letter) * 0x100000001B3;
+            }
+
+            return (long)hash;
+        }
+    }
+
     /// <summary>From 0 to below 1.</summary>
     public double NextDouble() => (Next() >> 11) * (1.0 / (1UL << 53));
 

@@ -2,6 +2,7 @@ using YieldingLoop.Core.Faults;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.SimulatedMachine;
 
@@ -10,6 +11,8 @@ namespace YieldingLoop.Core.SimulatedMachine;
 /// <param name="wider">How much wider than usual every range is: 1, or 1.3 for a machine outside what was reckoned with.</param>
 public sealed class TruthDraw(Dice random, double wider = 1)
 {
+    private readonly Dice random = random;
+
     private const double LeastGain = 0.12, MostGain = 0.35, MostOffset = 1.5, LeastMeeting = 1.5, MostMeeting = 3.0, LeastSlope = -28, MostSlope = -16, MostGrowthOffset = 1.5;
 
     /// <summary>Standard deviation of ln θ.</summary>
@@ -32,6 +35,30 @@ public sealed class TruthDraw(Dice random, double wider = 1)
         PopRatios = sewn.Threads.Select(t => t.Laid.Kind.Id).Distinct().ToDictionary(k => k, _ => Math.Exp(wider * PopSigma * random.NextNormal())),
         Faults = faulty ? Faults(setup, machine, sewn) : [],
     };
+
+    /// <summary>
+    /// The truth of a machine that stands in a workroom: its dials, its feed and what its threads bear are its own for good; what is wrong
+    /// with it is drawn anew each time it was threaded, as it is with any machine.
+    /// </summary>
+    /// <param name="number">Which simulated machine.</param>
+    /// <param name="threading">When it was threaded: any number that is another one the next time.</param>
+    /// <param name="setup">What it was threaded for.</param>
+    /// <param name="machine">Its record, or that of the half of a convertible one.</param>
+    /// <param name="sewn">The set-up as the seam model reads it.</param>
+    public static HiddenTruth Standing(int number, long threading, Setup setup, Machine machine, SeamCase sewn)
+    {
+        TruthDraw Of(string what) => new(new Dice(Dice.SeedOf(number, what)));
+        return new()
+        {
+            Dials = sewn.Threads.Select(t => machine.DialPlaceOf(t.Laid.Position) ?? t.Laid.Position).Distinct()
+                .ToDictionary(p => p, p => new HiddenDial(Of($"gain {p.Id()}").Between(LeastGain, MostGain), Of($"offset {p.Id()}").Between(-MostOffset, MostOffset))),
+            MeetingPerLogMm = Of("meeting").Between(LeastMeeting, MostMeeting),
+            FeedSlope = Of("feed").Between(LeastSlope, MostSlope),
+            GrowthOffsetPercent = Of("growth").Between(-MostGrowthOffset, MostGrowthOffset),
+            PopRatios = sewn.Threads.Select(t => t.Laid.Kind.Id).Distinct().ToDictionary(k => k, k => Math.Exp(PopSigma * Of($"pop {k}").random.NextNormal())),
+            Faults = Of(FormattableString.Invariant($"faults {threading}")).Faults(setup, machine, sewn),
+        };
+    }
 
     private double Between(double least, double most) => (least + most) / 2 + wider * (most - least) * (random.NextDouble() - 0.5);
 

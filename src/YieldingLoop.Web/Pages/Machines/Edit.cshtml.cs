@@ -8,6 +8,7 @@ using YieldingLoop.Store;
 using YieldingLoop.Store.Records;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Forms;
+using YieldingLoop.Web.Pages.Shared;
 
 namespace YieldingLoop.Web.Pages.Machines;
 
@@ -28,6 +29,10 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
     /// <summary>The piece of work that waits for this machine.</summary>
     [BindProperty(SupportsGet = true)]
     public int? Seam { get; set; }
+
+    /// <summary>Number of the simulated machine that a new one is to be; null for a real one.</summary>
+    [BindProperty(SupportsGet = true)]
+    public int? Simulated { get; set; }
 
     /// <summary>What kind of machine a new one is; a stored one stays what it is.</summary>
     [BindProperty(SupportsGet = true, Name = "is")]
@@ -80,6 +85,7 @@ public sealed class EditModel(Workroom workroom, Store.ThreadUps threadUps, Draf
 
         if (row is null)
         {
+            (form.Name, form.SimulatedNumber) = Simulated is { } number ? ($"Simulated {MachineFacts.Word(Machine.Kind)}", FieldText.Of(number)) : (form.Name, form.SimulatedNumber);
             form.NeedleOrder = Wording.Settings.Schools.Follows(SchoolCatalogue.NeedleOrder, "left-first") ? NeedleOrder.LeftFirst : NeedleOrder.RightFirst;
         }
 

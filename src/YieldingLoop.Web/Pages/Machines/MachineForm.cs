@@ -99,6 +99,9 @@ public sealed class MachineForm : RecordForm
 
     public NeedleOrder NeedleOrder { get; set; }
 
+    /// <summary>Number of the simulated machine that stands in for it; empty for a real one.</summary>
+    public string? SimulatedNumber { get; set; }
+
     public bool AirThreaded { get; set; }
 
     public string? ConverterName { get; set; }
@@ -140,6 +143,7 @@ public sealed class MachineForm : RecordForm
             FootPressure = RangeForm.From(machine.FootPressure ?? new SettingRange(0.5, 1.5, 0.1)),
             FootDownToThread = machine.FootDownToThread,
             NeedleOrder = machine.NeedleOrder,
+            SimulatedNumber = FieldText.Of(machine.SimulatedNumber),
             Chart = [.. machine.NeedleChart.Select(ChartRowForm.From), .. Enumerable.Range(0, SpareRows).Select(_ => new ChartRowForm())],
         };
         if (machine.AsOverlocker() is { } overlocker)
@@ -292,6 +296,7 @@ public sealed class MachineForm : RecordForm
             FootPressure = FootPressureSet ? FootPressure.Read(reader, nameof(FootPressure)) : null,
             FootDownToThread = FootDownToThread,
             NeedleOrder = NeedleOrder,
+            SimulatedNumber = string.IsNullOrWhiteSpace(SimulatedNumber) ? null : reader.Count(nameof(SimulatedNumber), SimulatedNumber),
             NeedleChart = ReadChart(reader),
         };
     }
@@ -323,6 +328,7 @@ public sealed class MachineForm : RecordForm
             FootPressure = FootPressureSet ? FootPressure.Read(reader, nameof(FootPressure)) : null,
             FootDownToThread = FootDownToThread,
             NeedleOrder = NeedleOrder,
+            SimulatedNumber = string.IsNullOrWhiteSpace(SimulatedNumber) ? null : reader.Count(nameof(SimulatedNumber), SimulatedNumber),
             NeedleChart = ReadChart(reader),
         };
     }
@@ -355,6 +361,7 @@ public sealed class MachineForm : RecordForm
         FootPressure = FootPressureSet ? FootPressure.Read(reader, nameof(FootPressure)) : null,
         FootDownToThread = FootDownToThread,
         NeedleOrder = NeedleOrder,
+        SimulatedNumber = string.IsNullOrWhiteSpace(SimulatedNumber) ? null : reader.Count(nameof(SimulatedNumber), SimulatedNumber),
         NeedleChart = ReadChart(reader),
         Electronic = Electronic,
         TwinSetting = TwinSetting,

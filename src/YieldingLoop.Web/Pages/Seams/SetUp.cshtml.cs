@@ -238,7 +238,9 @@ public sealed class SetUpModel(Workroom workroom, Store.Swatches swatches, PlanM
     {
         var offered = Machines.Select(m => m.Id).ToList();
         var states = await workroom.States.Where(s => offered.Contains(s.Id)).ToDictionaryAsync(s => s.Id, s => s.Entry);
-        var soonest = Machines.OrderBy(m => Readiness.MinutesToFill(m.Entry, states.GetValueOrDefault(m.Id, Setup.Unknown))).ToList();
+        // A machine that is simulated sews no garment: it is weighed where it is asked for, or where there is no other.
+        var weighed = Machines.Any(m => m.Entry.SimulatedNumber is null) ? Machines.Where(m => m.Entry.SimulatedNumber is null) : Machines;
+        var soonest = weighed.OrderBy(m => Readiness.MinutesToFill(m.Entry, states.GetValueOrDefault(m.Id, Setup.Unknown))).ToList();
         Past = Math.Clamp(Past, 0, (soonest.Count - 1) / PlanQuestion.MostMachines * PlanQuestion.MostMachines);
         // In the order of their names, which decides between set-ups that are equally good.
         // "Why not?" weighs the machine it is pinned to against the others.

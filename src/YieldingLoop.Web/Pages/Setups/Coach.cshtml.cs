@@ -52,6 +52,9 @@ public sealed class CoachModel(Workroom workroom, Coaching coaching, Store.Threa
 
     public bool ThreadedUp { get; private set; }
 
+    /// <summary>On a simulated machine how what is asked about looks: whether bad; null on a real one.</summary>
+    public bool? LooksBad { get; private set; }
+
     public async Task<IActionResult> OnGetAsync(int id) => ModelState.IsValid && await LoadAsync(id) ? Page() : NotFound();
 
     /// <summary>Says how something looked: "good", "bad" or "unsure".</summary>
@@ -154,6 +157,7 @@ public sealed class CoachModel(Workroom workroom, Coaching coaching, Store.Threa
         Done = [.. Way.Items.Select(i => CoachSheet.Of(i, wording))];
         var question = await coaching.QuestionAsync(row, Way, wording.Settings.Schools);
         (Sheet, InTheWay, Moved) = memory.Answer(new(row, question, items, Past ? null : state.Entry, wording), Answer);
+        LooksBad = Sheet.Step is { Act: CoachAct.Look, Look: { } look } && !Past ? Simulating.LooksBad(row, Way, look, Sheet.Step.Position) : null;
         if (HttpMethods.IsGet(Request.Method))
         {
             Mark = Way.Mark;

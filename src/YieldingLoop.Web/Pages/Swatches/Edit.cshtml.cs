@@ -211,6 +211,23 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         return Partial("_Answer", ModelState.IsValid ? await AnswerOfAsync(entry, RecordId) : null);
     }
 
+    /// <summary>Lets a simulated machine sew a swatch with what stands on it, and writes down what is read on it.</summary>
+    public async Task<IActionResult> OnPostSewAsync(string id)
+    {
+        if (!await FindAsync(id) || RecordId is not null || !Simulating.Is(Setup))
+        {
+            return NotFound();
+        }
+
+        if (Simulating.Sew(Setup, await coaching.WayAsync(Setup.Id, Setup.MachineId), Sewn) is not { } entry)
+        {
+            return this.RedirectSaying($"/swatches/new?setup={Setup.Id}", "What stands on the machine makes no stitch of this card: write down what is on it first. Nothing was sewn.");
+        }
+
+        return await SaveAsync(entry, null) is SaveResult.Saved saved
+            ? this.RedirectSaying(AfterSaving(saved.Id), $"Sewn and read: swatch {saved.Id}, on simulated machine {Setup.Machine!.Entry.SimulatedNumber}.") : NotFound();
+    }
+
     /// <summary>The drawings of one reading, of the set-up as the form has it.</summary>
     public async Task<IActionResult> OnPostMatchAsync(string id, string reading)
     {
