@@ -50,7 +50,7 @@ public sealed class PracticePageTests : IDisposable
         {
             var page = await visitor.OpenAsync(path);
             var answer = await MoveAsync(visitor, page, path, move, move.To?.ToString("R", CultureInfo.InvariantCulture));
-            Assert.Equal((HttpStatusCode.Redirect, path), (answer.Status, answer.Location));
+            Assert.Equal((HttpStatusCode.Redirect, path), (answer.Status, answer.Location?.Split('#')[0]));
             moves.Add(move);
             Assert.Equal(moves, (await KeptAsync(practice.Name))!.Entry.Moves);
         }
@@ -206,7 +206,7 @@ public sealed class PracticePageTests : IDisposable
     {
         Assert.Equal("/practice/3-0417", (await visitor.Client.GetAsync(new Uri("/practice?handler=Open&number=3-417", UriKind.Relative))).Headers.Location!.ToString());
         Assert.Equal("/practice/S-0007", (await visitor.Client.GetAsync(new Uri("/practice/s-7", UriKind.Relative))).Headers.Location!.ToString());
-        var wrong = await visitor.OpenAsync("/practice?handler=Open&number=%3Cb%3E9", HttpStatusCode.BadRequest);
+        var wrong = await visitor.OpenAsync("/practice?handler=Open&number=%3Cb%3E9");
         Assert.Equal("<b>9", wrong.Value("number"));
         Assert.Contains("“<b>9” is no case.", wrong.QuerySelector("[role=alert]")!.TextContent, StringComparison.Ordinal);
         foreach (var missing in new[] { "/practice/S-0000", "/practice/S-10000", "/practice/9-0001", "/practice/x", "/practice?handler=Next&skill=none", "/practice?handler=Next&kind=none" })

@@ -7,7 +7,7 @@ const views = [
   '/machines/3', '/machines/4', '/machines/new?is=Convertible', '/machines/1/sheet', '/states/1', '/states/4#place-needle', '/states/1#place-rest', '/drawer', '/needles/6', '/threads/2',
   '/machines/1/test?dial=upper-looper&firstNumber=4&firstReading=-0.5&secondNumber=6&secondReading=0.6',
   '/reckoner?machine=4&pack=2.5/80&guide=25&rows=4&allowance=30&bandCloth=4&opening=430&girth=585&bandWidth=30&seamAllowance=7', '/setups/2', '/setups/2/print', '/nowhere',
-  '/seams/1/set-up', '/seams/5/set-up?stitch=504&why=true', '/setups/7', '/setups/7/amend', '/thread-ups/1', '/thread-ups/1?step=3', '/thread-ups/1?list=true', '/thread-ups/new?setup=1&broke=upper-looper', '/thread-ups/print?list=1', '/swatches', '/swatches?passed=no&thread=textured-nylon', '/swatches/1', '/swatches/new?setup=1', '/setups/1/memory', '/setups/4/coach', '/setups/4/coach?at=1', '/setups/2/coach', '/setups/6/beside/8', '/seams/1/set-up?beside=1', '/scrap', '/scrap?job=hem&stitch=twin-needle&pull-length=99', '/rules', '/rules/new', '/settings', '/glossary', '/copies', '/put-away', '/drafts', '/devices',
+  '/seams/1/set-up', '/seams/5/set-up?stitch=504&why=true', '/setups/7', '/setups/7/amend', '/thread-ups/1', '/thread-ups/1?step=3', '/thread-ups/1?list=true', '/thread-ups/new?setup=1&broke=upper-looper', '/thread-ups/print?list=1', '/swatches', '/swatches?passed=no&thread=textured-nylon', '/swatches/1', '/swatches/new?setup=1', '/setups/1/memory', '/setups/4/coach', '/setups/4/coach?at=1', '/setups/2/coach', '/practice', '/practice?handler=Open&number=x', '/practice/S-0102', '/practice/S-0101', '/practice/O-0102', '/practice/R-0102', '/practice/R-0108', '/practice/1-0007', '/practice/4-0102', '/machines/new?simulated=5', '/setups/6/beside/8', '/seams/1/set-up?beside=1', '/scrap', '/scrap?job=hem&stitch=twin-needle&pull-length=99', '/rules', '/rules/new', '/settings', '/glossary', '/copies', '/put-away', '/drafts', '/devices',
 ];
 
 for (const view of views) {
@@ -19,7 +19,7 @@ for (const view of views) {
 }
 
 test('labels of drawings lie inside their drawings', async ({ page, demo }) => {
-  for (const view of ['/seams/1/set-up', '/seams/2/set-up', '/seams/3/set-up', '/seams/5/set-up', '/seams/6/set-up', '/seams/7/set-up', '/machines/1', '/machines/2', '/machines/3', '/machines/4', '/seams/2/set-up?machine=4', '/threads/2', '/reckoner?machine=4&pack=4.0/75&guide=25&rows=4&allowance=30&bandCloth=4&opening=430&girth=585&bandWidth=30&seamAllowance=7', '/cloths/1', '/seams/1', ...Array.from({ length: 8 }, (_, i) => `/thread-ups/1?step=${i + 2}`)]) {
+  for (const view of ['/seams/1/set-up', '/seams/2/set-up', '/seams/3/set-up', '/seams/5/set-up', '/seams/6/set-up', '/seams/7/set-up', '/machines/1', '/machines/2', '/machines/3', '/machines/4', '/seams/2/set-up?machine=4', '/threads/2', '/reckoner?machine=4&pack=4.0/75&guide=25&rows=4&allowance=30&bandCloth=4&opening=430&girth=585&bandWidth=30&seamAllowance=7', '/cloths/1', '/seams/1', '/practice/S-0102', '/practice/S-0103', '/practice/S-0104', ...Array.from({ length: 8 }, (_, i) => `/thread-ups/1?step=${i + 2}`)]) {
     await page.goto(demo + view);
     const out = await page.evaluate(() => [...document.querySelectorAll('svg.drawing text')].filter((label) => {
       const box = label.getBoundingClientRect();

@@ -27,7 +27,6 @@ const pictures = [
       window.scrollTo(0, document.getElementById('pull').getBoundingClientRect().top + window.scrollY - 20);
     });
   }],
-  ['alternatives', '/seams/1/set-up', [1280, 900], page => page.getByRole('heading', { name: 'Beside two others' }).evaluate(h => window.scrollTo(0, h.getBoundingClientRect().top + window.scrollY - 40))],
   ['side-by-side', '/setups/6/beside/8', [1280, 1100], async page => {
     await page.locator('[data-pull]').first().scrollIntoViewIfNeeded();
     await page.locator('[data-pull][data-ready]').nth(1).waitFor();
@@ -56,6 +55,7 @@ const pictures = [
   }],
   ['dial-memory', '/setups/1/memory', [1280, 1000]],
   ['glossary', '/glossary', desk],
+  ['practice', '/practice', [1280, 1000]],
   // Last, because it brings a set-up onto a machine and writes a swatch down.
   ['coach', '/thread-ups/new?setup=3', [1280, 1000], async page => {
     await page.locator('.next-bar button.btn-next').click();

@@ -75,8 +75,10 @@ public sealed class CaseModel(Practising practising, PracticeMemory memory, Word
         }
 
         List<PracticeMove> moves = [.. before, made];
-        return await practising.MoveAsync(new(practice.Name, moves), memory.Begin(practice, moves), attempt, version, key) is SaveResult.Saved
-            ? Redirect("/practice/" + practice.Name) : await RefusedAsync(practice, Meanwhile, StatusCodes.Status409Conflict);
+        var after = memory.Begin(practice, moves);
+        // On a phone what came of it lies below the swatch.
+        return await practising.MoveAsync(new(practice.Name, moves), after, attempt, version, key) is SaveResult.Saved
+            ? Redirect($"/practice/{practice.Name}{(after is MendRun { Ended: false } ? made.Deed == PracticeDeed.Sew ? "#swatch" : "#now" : "")}") : await RefusedAsync(practice, Meanwhile, StatusCodes.Status409Conflict);
     }
 
     private const string Meanwhile = "Something was done in this case meanwhile, here or on another device. Nothing was done now; this is how it stands.";

@@ -47,7 +47,6 @@ public sealed class IndexModel(Practising practising) : PageModel
         }
 
         NoCase = number ?? "";
-        Response.StatusCode = StatusCodes.Status400BadRequest;
         await LoadAsync();
         return Page();
     }
