@@ -37,14 +37,22 @@ public static class SewnForYou
             },
             Readings = read with
             {
-                GrowthPercent = null, BesideUnsewnPercent = null, HeldToPercent = null, TunnellingIndex = null,
-                MeetingLineMm = To(read.MeetingLineMm, EyeMm), GapMm = To(read.GapMm, EyeMm), OverhangMm = To(read.OverhangMm, EyeMm), PoppedAtPercent = To(read.PoppedAtPercent, 0.5),
+                GrowthPercent = null,
+                BesideUnsewnPercent = null,
+                HeldToPercent = null,
+                TunnellingIndex = null,
+                MeetingLineMm = To(read.MeetingLineMm, EyeMm),
+                GapMm = To(read.GapMm, EyeMm),
+                OverhangMm = To(read.OverhangMm, EyeMm),
+                PoppedAtPercent = To(read.PoppedAtPercent, 0.5),
                 NeedleLoopMm = read.NeedleLoopMm is { Count: > 1 } loops ? loops.ToDictionary(l => l.Key, l => To(l.Value, EyeMm)!.Value) : null,
                 SkipsByPosition = read.SkipsByPosition is { Count: > 1 } skips ? skips : null,
-                CoverFace = To(read.CoverFace, EyeShare), CoverBack = To(read.CoverBack, EyeShare),
+                CoverFace = To(read.CoverFace, EyeShare),
+                CoverBack = To(read.CoverBack, EyeShare),
                 // To the touch: the nearest of the three.
                 Ridge = read.TunnellingIndex is { } index ? Enum.GetValues<Ridge>().MinBy(r => Math.Abs(SwatchVerdict.Index(r)!.Value - index)) : null,
-                RawEdgeCaught = stitch.NeedsLoopWidth || rows ? true : null, RowsParallel = rows ? true : null,
+                RawEdgeCaught = stitch.NeedsLoopWidth || rows ? true : null,
+                RowsParallel = rows ? true : null,
             },
             Note = "",
         };
