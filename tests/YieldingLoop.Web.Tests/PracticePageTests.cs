@@ -116,7 +116,7 @@ public sealed class PracticePageTests : IDisposable
         var wrong = read.Things().First(t => t != read.Shown);
         var page = await WalkAsync(new(PracticeKind.Read, 31), [new(PracticeDeed.Say) { Shown = wrong }]);
         Assert.True(page.QuerySelectorAll("button[name=move]").Cast<IHtmlButtonElement>().Single(b => b.Value == MoveCode.Of(new(PracticeDeed.Say) { Shown = wrong })).IsDisabled);
-        Assert.Contains(PracticeWords.Of(new Finding("read-not-" + ReadWords.Id(wrong))), page.Body!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(PracticeWords.Of(new Finding("read-not-" + PracticeIds.Of(wrong))), page.Body!.TextContent, StringComparison.Ordinal);
     }
 
     /// <summary>A machine is mended by somebody who knows what is hidden in it; the page then tells the truth, and the coach's minutes on the same case.</summary>

@@ -28,16 +28,16 @@ public static class PracticeWords
     /// <summary>What may be wrong with needles.</summary>
     /// <param name="fault">What.</param>
     /// <param name="at">At which; null where it is about none.</param>
-    public static string Of(SeatFault fault, ThreadPosition? at) => File.Say(At(new("seat-" + Id(fault)), at));
+    public static string Of(SeatFault fault, ThreadPosition? at) => File.Say(At(new("seat-" + PracticeIds.Of(fault)), at));
 
     /// <summary>What a fault of needles comes from, and what it does.</summary>
-    public static string Why(SeatFault fault) => File.Say(new("seat-why-" + Id(fault)));
+    public static string Why(SeatFault fault) => File.Say(new("seat-why-" + PracticeIds.Of(fault)));
 
     /// <summary>What a swatch may show.</summary>
-    public static string Of(ShownThing shown) => File.Say(new("shown-" + ReadWords.Id(shown)));
+    public static string Of(ShownThing shown) => File.Say(new("shown-" + PracticeIds.Of(shown)));
 
     /// <summary>What may bring it back.</summary>
-    public static string Of(ReadCure cure) => File.Say(new("cure-" + ReadWords.Id(cure)));
+    public static string Of(ReadCure cure) => File.Say(new("cure-" + PracticeIds.Of(cure)));
 
     /// <summary>What a fault does, and where it shows.</summary>
     public static string Does(Fault fault) => File.Say(DoesOf(fault));
@@ -57,9 +57,8 @@ public static class PracticeWords
     }
 
     /// <summary>Why a swatch looks as it does.</summary>
-    public static Finding Why(ReadCase read) => At(new Finding("why-" + ReadWords.Id(read.Shown)).With("figure", Math.Abs(read.Figure)), read.Row);
+    public static Finding Why(ReadCase read) => At(new Finding("why-" + PracticeIds.Of(read.Shown)).With("figure", Math.Abs(read.Figure)), read.Row);
 
     private static Finding At(Finding finding, ThreadPosition? at) => at is { } position ? finding.With("position", position.Id()) : finding;
 
-    private static string Id(SeatFault fault) => System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(fault.ToString());
 }

@@ -97,24 +97,14 @@ public sealed class ReadRun : IPracticeRun
             case PracticeDeed.Say:
                 Slips++;
                 ruled.Add(move.Shown!.Value);
-                return new("read-not-" + ReadWords.Id(move.Shown.Value));
+                return new("read-not-" + PracticeIds.Of(move.Shown.Value));
             case PracticeDeed.Cure when Case.Cures.Contains(move.Cure!.Value):
                 Ended = true;
                 return new("read-cured");
             default:
                 Slips++;
                 ruledCures.Add(move.Cure!.Value);
-                return new("cure-does-" + ReadWords.Id(move.Cure.Value));
+                return new("cure-does-" + PracticeIds.Of(move.Cure.Value));
         }
     }
-}
-
-/// <summary>Identifiers of what is said of a swatch.</summary>
-public static class ReadWords
-{
-    /// <summary>Its identifier: "loopers-on-face".</summary>
-    public static string Id(ShownThing shown) => System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(shown.ToString());
-
-    /// <summary>Its identifier: "upper-tighter".</summary>
-    public static string Id(ReadCure cure) => System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(cure.ToString());
 }

@@ -123,10 +123,8 @@ public sealed class SeatRun : IPracticeRun
         }
 
         Stands = After(move);
-        return new Finding("seat-did-" + Id(move.Deed)).With("position", (move.Seat ?? move.Position)?.Id() ?? "").With("finger", move.Finger ?? "");
+        return new Finding("seat-did-" + PracticeIds.Of(move.Deed)).With("position", (move.Seat ?? move.Position)?.Id() ?? "").With("finger", move.Finger ?? "");
     }
-
-    private static string Id(PracticeDeed deed) => System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(deed.ToString());
 
     private SeatStand After(PracticeMove move)
     {
@@ -177,7 +175,7 @@ public sealed class SeatRun : IPracticeRun
         {
             Said = true;
             Ended = fault == SeatFault.None;
-            return new("seat-said-" + System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(Case.Fault.ToString()));
+            return new("seat-said-" + PracticeIds.Of(Case.Fault));
         }
 
         var not = fault switch

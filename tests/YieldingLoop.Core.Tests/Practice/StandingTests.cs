@@ -54,14 +54,11 @@ public sealed class StandingTests
         var codes = PracticeWords.Codes;
         IEnumerable<string> named =
         [
-            .. Enum.GetValues<SeatFault>().SelectMany(f => new[] { "seat-" + Id(f), "seat-why-" + Id(f), "seat-said-" + Id(f) }), .. Enum.GetValues<ShownThing>().SelectMany(s => new[] { "shown-" + Id(s), "why-" + Id(s), "read-not-" + Id(s) }),
-            .. Enum.GetValues<ReadCure>().SelectMany(c => new[] { "cure-" + Id(c), "cure-does-" + Id(c) }),
+            .. Enum.GetValues<SeatFault>().SelectMany(f => new[] { "seat-" + PracticeIds.Of(f), "seat-why-" + PracticeIds.Of(f), "seat-said-" + PracticeIds.Of(f) }), .. Enum.GetValues<ShownThing>().SelectMany(s => new[] { "shown-" + PracticeIds.Of(s), "why-" + PracticeIds.Of(s), "read-not-" + PracticeIds.Of(s) }),
+            .. Enum.GetValues<ReadCure>().SelectMany(c => new[] { "cure-" + PracticeIds.Of(c), "cure-does-" + PracticeIds.Of(c) }),
         ];
         Assert.All(named, code => Assert.Contains(code, codes));
     }
-
-    private static string Id<T>(T value)
-        where T : struct, Enum => System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
 
     [Fact]
     public void The_next_case_is_new_and_about_what_cannot_be_done_yet()
