@@ -43,7 +43,14 @@ public sealed record ReadCase(int Number, TrialCase Trial, SeamCase Sewn, ShownT
         var wanted = ShownOf(dice);
         for (var i = 0; i < MostDraws; i++)
         {
-            var trial = TrialCase.Draw(FirstDraw + number + Apart * i);
+            var drawn = FirstDraw + number + Apart * i;
+            if (!Can(TrialCase.KindOf(drawn), wanted))
+            {
+                // Planning a seam takes far longer than knowing that it cannot show it.
+                continue;
+            }
+
+            var trial = TrialCase.Draw(drawn);
             var sewn = trial.Plan.Setup.Case(trial.Machine, trial.Cloth, trial.Seam, null, ChosenSchools.Default).Value!;
             if (Things(trial, sewn).Contains(wanted))
             {
@@ -53,6 +60,15 @@ public sealed record ReadCase(int Number, TrialCase Trial, SeamCase Sewn, ShownT
 
         throw new InvalidOperationException("No seam could show it.");
     }
+
+    /// <summary>Whether a kind of seam can show something at all.</summary>
+    private static bool Can(int kind, ShownThing wanted) => wanted switch
+    {
+        ShownThing.LoopersOnFace or ShownThing.LoopersOnBack or ShownThing.NeedleLoose or ShownThing.EdgeHangs or ShownThing.EdgeRolled => kind <= TrialCase.LastOverlock,
+        ShownThing.Ridge => kind is TrialCase.CoverKind or TrialCase.TwinKind,
+        ShownThing.Waves or ShownThing.Gathered => kind is not (TrialCase.TwinKind or TrialCase.ZigzagKind),
+        _ => true,
+    };
 
     /// <summary>What the swatch of a number shows.</summary>
     /// <param name="number">Its number.</param>

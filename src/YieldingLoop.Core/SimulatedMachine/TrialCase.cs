@@ -35,13 +35,13 @@ public sealed record TrialCase(int Number, Machine Machine, ClothFigures Cloth, 
     public static TrialCase Draw(int number, double wider = 1, bool wholeNumbers = false)
     {
         var random = new Dice(number);
-        var kind = random.Next(8);
+        var kind = KindFrom(random);
         for (var i = 0; i < MostDraws; i++)
         {
             var (machine, seam, pins) = Asked(kind, random, wholeNumbers);
             var cloth = AnyCloth(random);
             var question = PlanQuestion.OnOne(cloth, seam, machine, ChosenSchools.Default) with { Pins = pins };
-            if (Planner.Plan(question).Value?.Best.Plan is not { Missed: PlanLimits.None } plan || plan.Figures.Verdict?.Verdict != Verdict.Holds
+            if (Planner.Best(question).Value?.Plan is not { Missed: PlanLimits.None } plan || plan.Figures.Verdict?.Verdict != Verdict.Holds
                 || plan.Setup.Case(machine, cloth, seam, null, ChosenSchools.Default).Value is not { } sewn || sewn.Geometry.Stitch.Extra > 0)
             {
                 continue;
@@ -58,19 +58,27 @@ public sealed record TrialCase(int Number, Machine Machine, ClothFigures Cloth, 
         return Draw(unchecked(number + 1_000_003), wider, wholeNumbers) with { Number = number };
     }
 
+    /// <summary>Kinds from 0: up to this one an overlocker, then cover, twin, zigzag and chain.</summary>
+    internal const int LastOverlock = 3, CoverKind = 4, TwinKind = 5, ZigzagKind = 6, Kinds = 8;
+
+    private static int KindFrom(Dice random) => random.Next(Kinds);
+
+    /// <summary>What kind of seam a number draws, without drawing it.</summary>
+    internal static int KindOf(int number) => KindFrom(new Dice(number));
+
     private static (Machine Machine, SeamEntry Seam, PlanPins Pins) Asked(int kind, Dice random, bool whole)
     {
         var seam = new SeamEntry { Name = "Trial", NeedKind = NeedKind.OnBody, OnBodyMm = random.Next(105, 140), Direction = random.Next(2) == 0 ? ClothDirection.Across : ClothDirection.Lengthwise };
         switch (kind)
         {
-            case < 4:
+            case <= LastOverlock:
                 var job = Overlocked[random.Next(Overlocked.Length)];
                 return (Overlock(random, whole), seam with { Job = job, NeedKind = job is SeamJob.RolledHem or SeamJob.Picot or SeamJob.LettuceEdge ? NeedKind.None : NeedKind.OnBody }, PlanPins.None);
-            case 4:
+            case CoverKind:
                 return (Cover(random, whole), seam with { Job = SeamJob.Hem, Direction = ClothDirection.Across }, PlanPins.None with { StitchId = random.Next(3) switch { 0 => "407", 1 => "602", _ => "406" } });
-            case 5:
+            case TwinKind:
                 return (Plain(random, whole), seam with { Job = SeamJob.Hem, Direction = ClothDirection.Across }, PlanPins.None with { StitchId = StitchCatalogue.TwinNeedle.Id });
-            case 6:
+            case ZigzagKind:
                 var (length, width) = random.Next(3) switch { 0 => (1.0, 2.5), 1 => (1.5, 1.5), _ => (2.0, 1.0) };
                 return (Plain(random, whole), seam, PlanPins.None with { StitchId = StitchCatalogue.Zigzag.Id, LengthMm = length, WidthMm = Math.Min(width, WidestJoin / length) });
             default:

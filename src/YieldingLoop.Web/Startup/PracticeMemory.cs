@@ -1,6 +1,9 @@
 using Microsoft.Extensions.Caching.Memory;
 using YieldingLoop.Core.Coach;
 using YieldingLoop.Core.Practice;
+using YieldingLoop.Core.Settings;
+using YieldingLoop.Store.Formats;
+using YieldingLoop.Web.Pages.Practice;
 
 namespace YieldingLoop.Web.Startup;
 
@@ -27,6 +30,12 @@ public sealed class PracticeMemory : IDisposable
         var steps = new List<CoachStep>();
         return new CoachesWay(CoachWalk.Through(mend.Trial, asked: (_, step) => steps.Add(step)), steps);
     });
+
+    /// <summary>The drawings of a swatch that is to be read.</summary>
+    /// <param name="read">The case.</param>
+    /// <param name="wording">How things are called.</param>
+    public IReadOnlyList<ReadView> Views(ReadCase read, Wording wording) =>
+        Remember(FormattableString.Invariant($"views {read.Number} {StoredFormat.Digest(StoredFormat.Write(wording.Settings))}"), () => new ReadPictures(read, wording).Views());
 
     private T Remember<T>(string key, Func<T> work) => cases.GetOrCreate(key, entry =>
     {

@@ -29,7 +29,8 @@ public sealed class CaseModel(Practising practising, PracticeMemory memory, Word
     /// <summary>The coach's way through a machine that was mended or explained; null before.</summary>
     public CoachesWay? Coach { get; private set; }
 
-    public Wording Words => wording;
+    /// <summary>The drawings of a swatch that is to be read; none of any other case.</summary>
+    public IReadOnlyList<ReadView> Views => Run is ReadRun read ? memory.Views(read.Case, wording) : [];
 
     /// <summary>The address of the case.</summary>
     public string Address => "/practice/" + Case.Name;
