@@ -209,7 +209,7 @@ public sealed class PracticePageTests : IDisposable
         var wrong = await visitor.OpenAsync("/practice?handler=Open&number=%3Cb%3E9");
         Assert.Equal("<b>9", wrong.Value("number"));
         Assert.Contains("“<b>9” is no case.", wrong.QuerySelector("[role=alert]")!.TextContent, StringComparison.Ordinal);
-        foreach (var missing in new[] { "/practice/S-0000", "/practice/S-10000", "/practice/9-0001", "/practice/x", "/practice?handler=Next&skill=none", "/practice?handler=Next&kind=none" })
+        foreach (var missing in new[] { "/practice/S-0000", "/practice/S-10000", "/practice/9-0001", "/practice/x", "/practice?handler=Next&skill=none", "/practice?handler=Next&kind=none", "/practice?handler=Next&kind=7", "/practice?handler=Next" })
         {
             Assert.Equal(HttpStatusCode.NotFound, (await visitor.Client.GetAsync(new Uri(missing, UriKind.Relative))).StatusCode);
         }

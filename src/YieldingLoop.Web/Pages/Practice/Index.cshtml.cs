@@ -25,12 +25,11 @@ public sealed class IndexModel(Practising practising) : PageModel
     public async Task<IActionResult> OnGetNextAsync(string? skill, string? kind)
     {
         var wanted = PracticeSkill.Find(skill);
-        if (wanted is null && !Enum.TryParse(kind, true, out PracticeKind _))
+        if ((wanted?.Kind ?? PracticeIds.Find<PracticeKind>(kind ?? "")) is not { } of)
         {
             return NotFound();
         }
 
-        var of = wanted?.Kind ?? Enum.Parse<PracticeKind>(kind!, true);
         var standing = PracticeStanding.Of(await practising.EndedAsync());
         // Somebody who asks for anything to mend gets the easiest that cannot be done yet.
         var about = of != PracticeKind.Mend ? wanted : wanted ?? standing.FirstOrDefault(s => s.Skill.Kind == of && !s.Mastered)?.Skill ?? PracticeSkill.MendTwo;
