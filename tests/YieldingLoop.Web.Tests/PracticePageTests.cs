@@ -151,7 +151,7 @@ public sealed class PracticePageTests : IDisposable
             Assert.Contains(PracticeWords.Does(fault.Fault), told, StringComparison.Ordinal);
         }
 
-        var cells = page.QuerySelectorAll(".practice-beside td").Select(c => c.TextContent).ToList();
+        var cells = page.QuerySelectorAll(".practice-beside tbody td").Select(c => c.TextContent).ToList();
         Assert.Equal(["1", coach.Swatches.ToString(CultureInfo.InvariantCulture), FieldText.Round(run.Minutes), FieldText.Round(coach.Minutes)], cells.Take(4));
     }
 
