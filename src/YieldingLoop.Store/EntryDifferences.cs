@@ -46,7 +46,7 @@ public static class EntryDifferences
             var name = Vocabulary.Field($"{noun}.{(bracket < 0 ? part : part[..bracket])}") ?? part.Replace('-', ' ');
             return bracket < 0 ? name : $"{name} {int.Parse(part[(bracket + 1)..^1], System.Globalization.CultureInfo.InvariantCulture) + 1}";
         }).ToList();
-        return string.Join(", ", parts.Select((name, i) => i == 0 ? name : char.ToLowerInvariant(name[0]) + name[1..]));
+        return string.Join(", ", parts.Select((name, i) => i == 0 ? name : Phrase.Small(name)));
     }
 
     private static string ValueOf(string path, Dictionary<string, string> values)

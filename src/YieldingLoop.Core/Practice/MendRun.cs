@@ -99,7 +99,7 @@ public sealed class MendRun : IPracticeRun
     public string? Problem(PracticeMove move)
     {
         var trial = Case.Trial;
-        var sewn = Now.Case(trial.Machine, trial.Cloth, trial.Seam, null, Schools.ChosenSchools.Default);
+        SeamCase? Sewn(Setup setup) => setup.Case(trial.Machine, trial.Cloth, trial.Seam, null, Schools.ChosenSchools.Default).Value;
         if (Ended || results.Count >= IPracticeRun.MostMoves)
         {
             return Ended ? "ended" : "too-many-moves";
@@ -107,8 +107,8 @@ public sealed class MendRun : IPracticeRun
 
         return move.Deed switch
         {
-            PracticeDeed.Look or PracticeDeed.Repair => move.Look is { } look && look.Fault() is not null && look.Places(trial.Machine, sewn.Value!).Contains(move.Position) ? null : "not-here",
-            PracticeDeed.Change => Changed(move) is { } to && to.Case(trial.Machine, trial.Cloth, trial.Seam, null, Schools.ChosenSchools.Default).Value is not null ? null : "not-settable",
+            PracticeDeed.Look or PracticeDeed.Repair => move.Look is { } look && look.Fault() is not null && look.Places(trial.Machine, Sewn(Now)!).Contains(move.Position) ? null : "not-here",
+            PracticeDeed.Change => Changed(move) is { } to && Sewn(to) is not null ? null : "not-settable",
             PracticeDeed.Keep => Stands is { Passed: true } ? null : "not-passed",
             PracticeDeed.Sew or PracticeDeed.Explain => null,
             _ => "not-here",
@@ -119,13 +119,13 @@ public sealed class MendRun : IPracticeRun
     private Setup? Changed(PracticeMove move)
     {
         var head = Case.Trial.Machine;
-        bool On(double? settable) => move.To is { } to && settable is { } there && Math.Abs(there - to) < 1e-6;
+        bool On(Machines.SettingRange? range) => move.To is { } to && range?.Takes(to) == true;
         switch (move.Change)
         {
-            case CoachChange.Dial when move.Position is { } place && Now.Dials[place].IsThere && move.To is { } to && On(head.DialOf(place).Settable(to)):
-            case CoachChange.Differential when move.To is { } ratio && On(head.Feed?.Settable(ratio)):
-            case CoachChange.CuttingWidth when move.To is { } cut && Now.CuttingWidthMm.IsThere && On((head as Machines.Overlocker)?.CuttingWidthMm.Settable(cut)):
-            case CoachChange.Length when move.To is { } length && On(head.StitchLengthMm.Settable(length)):
+            case CoachChange.Dial when move.Position is { } place && Now.Dials[place].IsThere && move.To is { } to && Math.Abs(head.DialOf(place).Settable(to) - to) < 1e-6:
+            case CoachChange.Differential when On(head.Feed):
+            case CoachChange.CuttingWidth when Now.CuttingWidthMm.IsThere && On((head as Machines.Overlocker)?.CuttingWidthMm):
+            case CoachChange.Length when On(head.StitchLengthMm):
                 return CoachSession.WithNumber(Now, move.Change.Value, move.Position, move.To);
             case CoachChange.RethreadAll:
             case CoachChange.Needle when move.Position is { } seat && Now.Needles[seat].IsThere:
@@ -152,19 +152,11 @@ public sealed class MendRun : IPracticeRun
             case PracticeDeed.Look:
                 return new(move, CoachMinutes.Look) { Bad = machine.LooksBad(move.Look!.Value.Fault()!.Value, move.Position) };
             case PracticeDeed.Repair:
-                machine.PutRight(move.Look!.Value.Fault()!.Value, move.Position);
-                return new(move, move.Look.Value.RepairMinutes(move.Position));
+                CoachWalk.Do(machine, new(CoachDeed.Repair) { Look = move.Look, Position = move.Position });
+                return new(move, move.Look!.Value.RepairMinutes(move.Position));
             case PracticeDeed.Change:
                 Now = Changed(move)!;
-                if (move.Change == CoachChange.RethreadAll)
-                {
-                    machine.RethreadAll();
-                }
-                else if (move.Change == CoachChange.Needle)
-                {
-                    machine.NewNeedle(move.Position!.Value);
-                }
-
+                CoachWalk.Do(machine, new(CoachDeed.Change) { Change = move.Change, Position = move.Position });
                 return new(move, CoachMinutes.Change(move.Change!.Value, threads));
             default:
                 return new(move, 0);

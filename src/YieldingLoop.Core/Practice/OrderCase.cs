@@ -24,12 +24,7 @@ public sealed record OrderCase(int Number, ThreadUpPlan Plan)
     /// <exception cref="ArgumentOutOfRangeException">There is no such case.</exception>
     public static OrderCase Draw(int number)
     {
-        if (number is < 1 or > PracticeCase.MostNumber)
-        {
-            throw new ArgumentOutOfRangeException(nameof(number), number, "There is no such case.");
-        }
-
-        var dice = new Dice(FirstDraw + number);
+        var dice = new Dice(FirstDraw + PracticeCase.Checked(number));
         var (machine, wanted, from) = (number % 3) switch { 1 => Overlock(dice), 2 => Cover(dice), _ => Twin(dice) };
         var plan = ThreadUpPlanner.Plan(new(machine, from, wanted, ChosenSchools.Default));
         return new(number, plan.Value ?? throw new InvalidOperationException(string.Join(" ", plan.Problems.Select(p => p.Message))));

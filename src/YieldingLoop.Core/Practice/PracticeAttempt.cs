@@ -23,7 +23,7 @@ public sealed record PracticeStanding(PracticeSkill Skill, int Tried, int Clean,
     /// <summary>Cases in a row that make it something one can do.</summary>
     public const int InARow = 2;
 
-    /// <summary>Whether it was right at the first try the last time.</summary>
+    /// <summary>Whether it was tried to the end at all.</summary>
     public bool Begun => Tried > 0;
 
     /// <summary>Every skill as it stands.</summary>

@@ -11,6 +11,10 @@ public readonly record struct PracticeCase(PracticeKind Kind, int Number, MendLe
     /// <summary>Largest number.</summary>
     public const int MostNumber = MendCase.MostNumber;
 
+    /// <summary>The number where there can be such a case.</summary>
+    /// <exception cref="ArgumentOutOfRangeException">There is none.</exception>
+    internal static int Checked(int number) => number is >= 1 and <= MostNumber ? number : throw new ArgumentOutOfRangeException(nameof(number), number, "There is no such case.");
+
     private static readonly (PracticeKind Kind, char Letter)[] Letters = [(PracticeKind.Seats, 'S'), (PracticeKind.Order, 'O'), (PracticeKind.Read, 'R')];
 
     /// <summary>What it is called.</summary>

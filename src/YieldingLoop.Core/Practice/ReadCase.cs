@@ -34,12 +34,7 @@ public sealed record ReadCase(int Number, TrialCase Trial, SeamCase Sewn, ShownT
     /// <exception cref="ArgumentOutOfRangeException">There is no such case.</exception>
     public static ReadCase Draw(int number)
     {
-        if (number is < 1 or > PracticeCase.MostNumber)
-        {
-            throw new ArgumentOutOfRangeException(nameof(number), number, "There is no such case.");
-        }
-
-        var dice = new Dice(FirstDraw + number);
+        var dice = new Dice(FirstDraw + PracticeCase.Checked(number));
         var wanted = ShownOf(dice);
         for (var i = 0; i < MostDraws; i++)
         {

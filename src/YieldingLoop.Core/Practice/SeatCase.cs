@@ -85,12 +85,7 @@ public sealed record SeatCase(int Number, Machine Machine, SeatStand Wanted, Sea
     /// <exception cref="ArgumentOutOfRangeException">There is no such case.</exception>
     public static SeatCase Draw(int number)
     {
-        if (number is < 1 or > PracticeCase.MostNumber)
-        {
-            throw new ArgumentOutOfRangeException(nameof(number), number, "There is no such case.");
-        }
-
-        var dice = new Dice(FirstDraw + number);
+        var dice = new Dice(FirstDraw + PracticeCase.Checked(number));
         var fault = Of(number, dice);
         // A finger is an overlocker's.
         return fault == SeatFault.WrongFinger || dice.Next(3) < 2 ? Overlock(number, fault, dice) : Cover(number, fault, dice);

@@ -247,7 +247,8 @@ public static class ThreadUpWords
     /// <summary>"left needle's thread".</summary>
     internal static string ThreadOf(ThreadPosition position) => position == ThreadPosition.TopCover ? "top cover thread" : $"{position.Name()}’s thread";
 
-    private static string Place(ThreadPosition seat) => seat switch { ThreadPosition.NeedleLeft => "left", ThreadPosition.NeedleCentre => "centre", ThreadPosition.NeedleRight => "right", _ => "" };
+    /// <summary>"left", "centre", "right"; empty for the one seat of a plain machine.</summary>
+    public static string Place(ThreadPosition seat) => seat switch { ThreadPosition.NeedleLeft => "left", ThreadPosition.NeedleCentre => "centre", ThreadPosition.NeedleRight => "right", _ => "" };
 
     private static string Number(double value) => Math.Round(value, 2).ToString(CultureInfo.InvariantCulture);
 }

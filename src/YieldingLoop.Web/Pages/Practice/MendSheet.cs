@@ -120,14 +120,14 @@ public sealed class MendSheet(MendRun run, Wording wording)
         foreach (var (position, number) in run.Now.Dials)
         {
             var dial = trial.Machine.DialOf(position);
-            lines.Add(new(wording.Say(Phrase.Capital(position.Name())), new(PracticeDeed.Change) { Change = CoachChange.Dial, Position = position }, number, Steps(dial.Lowest, dial.Highest, dial.Step), $"neutral {FieldText.Of(dial.Neutral)}, higher is {(dial.Sense == DialSense.HigherIsTighter ? "tighter" : "looser")}"));
+            lines.Add(new(wording.Say(Phrase.Capital(position.Name())), new(PracticeDeed.Change) { Change = CoachChange.Dial, Position = position }, number, [.. dial.Numbers()], $"neutral {FieldText.Of(dial.Neutral)}, higher is {(dial.Sense == DialSense.HigherIsTighter ? "tighter" : "looser")}"));
         }
 
         void Add(string name, CoachChange change, SettingRange? range, Core.Setups.Place<double> at, string says)
         {
             if (range is not null && at.TryGet(out var now))
             {
-                lines.Add(new(name, new(PracticeDeed.Change) { Change = change }, now, Steps(range.Least, range.Most, range.Step), says));
+                lines.Add(new(name, new(PracticeDeed.Change) { Change = change }, now, [.. range.Values()], says));
             }
         }
 
@@ -136,8 +136,6 @@ public sealed class MendSheet(MendRun run, Wording wording)
         Add("Stitch length, mm", CoachChange.Length, trial.Machine.StitchLengthMm, run.Now.StitchLengthMm, "");
         return lines;
     }
-
-    private static List<double> Steps(double least, double most, double step) => [.. Enumerable.Range(0, 1 + (int)Math.Round((most - least) / step)).Select(i => Math.Round(least + i * step, 4))];
 
     /// <summary>What was done, in a few words.</summary>
     public IReadOnlyList<DoneLine> Done()
