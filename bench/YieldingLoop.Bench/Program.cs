@@ -13,6 +13,8 @@ switch (args)
         return await PageBenchmark.RunAsync(app, empty);
     case ["coach", ..]:
         return CoachTrials.Run(args[1..]);
+    case ["run-order", ..]:
+        return RunOrderBenchmark.Run(args[1..]);
     case ["pictures", var app]:
         return await PictureBenchmark.RunAsync(app);
     case ["start", _, ..]:
@@ -24,6 +26,6 @@ switch (args)
     case ["lock", var app]:
         return await LoadBenchmark.LockAsync(app);
     default:
-        Console.Error.WriteLine("Usage: model | pull | coach [--machines N] [--seed N] [--json] [--wider] [--whole] | pictures PATH/YieldingLoop.Web.dll | start PATH/YieldingLoop.Web.dll [ANOTHER/YieldingLoop.Web.dll] | pages PATH/YieldingLoop.Web.dll PATH/YieldingLoop.EmptyPage.dll | eight PATH/YieldingLoop.Web.dll | lists PATH/YieldingLoop.Web.dll FOLDER | lock PATH/YieldingLoop.Web.dll");
+        Console.Error.WriteLine("Usage: model | pull | coach [--machines N] [--seed N] [--json] [--wider] [--whole] | run-order [--seed N] | pictures PATH/YieldingLoop.Web.dll | start PATH/YieldingLoop.Web.dll [ANOTHER/YieldingLoop.Web.dll] | pages PATH/YieldingLoop.Web.dll PATH/YieldingLoop.EmptyPage.dll | eight PATH/YieldingLoop.Web.dll | lists PATH/YieldingLoop.Web.dll FOLDER | lock PATH/YieldingLoop.Web.dll");
         return 2;
 }

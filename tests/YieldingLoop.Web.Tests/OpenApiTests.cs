@@ -14,7 +14,7 @@ namespace YieldingLoop.Web.Tests;
 public sealed class OpenApiTests(App app) : IClassFixture<App>
 {
     private static readonly (string Path, string Example)[] Calls =
-        [("/api/v1/seams/evaluate", "seams-evaluate"), ("/api/v1/needs", "needs"), ("/api/v1/plans", "plans"), ("/api/v1/thread-ups", "thread-ups"), ("/api/v1/swatches/learn", "swatches-learn"), ("/api/v1/swatches/read", "swatches-read"), ("/api/v1/coach/next", "coach-next")];
+        [("/api/v1/seams/evaluate", "seams-evaluate"), ("/api/v1/needs", "needs"), ("/api/v1/plans", "plans"), ("/api/v1/thread-ups", "thread-ups"), ("/api/v1/swatches/learn", "swatches-learn"), ("/api/v1/swatches/read", "swatches-read"), ("/api/v1/coach/next", "coach-next"), ("/api/v1/run-orders", "run-orders")];
 
     private static JsonNode Read(string name) => JsonNode.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "examples", name)))!;
 

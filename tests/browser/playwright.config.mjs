@@ -5,8 +5,10 @@ export default defineConfig({
   timeout: 300_000,
   // A busy machine may take its time; what is waited for is still waited for.
   expect: { timeout: 30_000 },
-  // Twice the cores of a small machine: a test that waits leaves its core to another.
-  workers: 4,
+  // More than the cores of a small machine: a test that waits leaves its core to another.
+  workers: 3,
+  // A machine that has no time for one of its browsers gets a second try; whatever needed one is named at the end of ./test.
+  retries: 1,
   fullyParallel: true,
   forbidOnly: true,
   globalSetup: './global-setup.mjs',

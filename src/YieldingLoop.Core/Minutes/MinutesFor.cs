@@ -1,6 +1,6 @@
 namespace YieldingLoop.Core.Minutes;
 
-/// <summary>How long things at a machine take, minutes: one catalogue for planner and thread-up. Working values.</summary>
+/// <summary>How long things at a machine take, minutes: one catalogue for planner, thread-up and run order. Working values.</summary>
 public static class MinutesFor
 {
     /// <summary>A swatch sewn and measured.</summary>
@@ -26,4 +26,7 @@ public static class MinutesFor
 
     /// <summary>A convertible machine changed over between overlock and cover stitches.</summary>
     public const double ChangeOver = 5;
+
+    /// <summary>Going over to another machine that stands ready.</summary>
+    public const double OtherMachine = 0.5;
 }

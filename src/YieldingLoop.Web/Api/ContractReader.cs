@@ -40,7 +40,7 @@ internal static class ContractReader
     }
 
     /// <summary>The bodies of all requests.</summary>
-    public static IReadOnlyList<Type> Bodies { get; } = [typeof(EvaluateRequest), typeof(NeedRequest), typeof(PlanBody), typeof(ThreadUpBody), typeof(LearnBody), typeof(SwatchBody), typeof(CoachBody)];
+    public static IReadOnlyList<Type> Bodies { get; } = [typeof(EvaluateRequest), typeof(NeedRequest), typeof(PlanBody), typeof(ThreadUpBody), typeof(LearnBody), typeof(SwatchBody), typeof(CoachBody), typeof(RunOrderBody)];
 
     /// <summary>Every record that stands in some request.</summary>
     public static IReadOnlySet<Type> Requested { get; } = Parts(Bodies);

@@ -18,6 +18,9 @@ internal static class SeamApi
     /// <summary>Largest body that tells a whole history, bytes.</summary>
     private const int LargestHistory = 1024 * 1024;
 
+    /// <summary>Largest body that tells every set-up of a run, bytes.</summary>
+    private const int LargestRun = 2 * 1024 * 1024;
+
     private static readonly JsonDocumentOptions Strict = new() { MaxDepth = 16 };
 
     public static IServiceCollection AddSeamApi(this IServiceCollection services)
@@ -51,6 +54,7 @@ internal static class SeamApi
         Question<SwatchBody, SwatchResponse>(api, "/swatches/read", SwatchRequestReader.Read, "A swatch held against the targets of its set-up, its strip worked out, and what it teaches.");
         Question<LearnBody, LearnResponse>(api, "/swatches/learn", LearnRequestReader.Read, "What is known of a machine's meeting line, growth or pops after some swatches.");
         Question<CoachBody, CoachResponse>(api, "/coach/next", CoachRequestReader.Read, "The one next step of a set-up that is sewn in: what to look at, put right or turn, and why.", LargestHistory);
+        Question<RunOrderBody, RunOrderResponse>(api, "/run-orders", RunOrderRequestReader.Read, "The order in which the seams of garments waste least time changing over.", LargestRun);
         api.MapGet("/skin-strains", () => SkinStrainCatalogue.All.Select(s => new SkinStrainListed(s.Id, s.Name, s.LowPercent, s.HighPercent))).WithSummary("Published skin strains in movement, %.");
         api.MapGet("/stitches", () => StitchCatalogue.All.Select(s => new StitchListed(
             s.Id, s.Name, s.Needles, [.. s.NeedlePositions.Select(p => p.Id())], [.. s.OtherPositions.Select(p => p.Id())],
@@ -67,6 +71,12 @@ internal static class SeamApi
     private static void Question<TBody, TAnswer>(IEndpointRouteBuilder api, string path, Func<JsonElement, JsonErrors, TAnswer?> answer, string summary, int largest = LargestBody)
         where TBody : class
         where TAnswer : class =>
+        Question<TBody, TAnswer>(api, path, (root, errors, _) => answer(root, errors), summary, largest);
+
+    /// <summary>The same where whoever asks may go away before it is answered.</summary>
+    private static void Question<TBody, TAnswer>(IEndpointRouteBuilder api, string path, Func<JsonElement, JsonErrors, CancellationToken, TAnswer?> answer, string summary, int largest)
+        where TBody : class
+        where TAnswer : class =>
         api.MapPost(path, (HttpRequest request, CancellationToken stop) => AnswerAsync(request, answer, largest, stop))
             .Accepts<TBody>("application/json")
             .Produces<TAnswer>()
@@ -79,7 +89,7 @@ internal static class SeamApi
             .DisableAntiforgery();
 
     /// <summary>Answers a request whose whole problem stands in its body, or says what is wrong with it by JSON path.</summary>
-    private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<JsonElement, JsonErrors, T?> answer, int largest, CancellationToken stop)
+    private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<JsonElement, JsonErrors, CancellationToken, T?> answer, int largest, CancellationToken stop)
         where T : class
     {
         if (!request.HasJsonContentType())
@@ -105,7 +115,7 @@ internal static class SeamApi
 
             using var document = JsonDocument.Parse(body.AsMemory(0, length), Strict);
             MeaningfulNumbers.Check(document.RootElement, errors);
-            if (!errors.Any && answer(document.RootElement, errors) is { } worked)
+            if (!errors.Any && answer(document.RootElement, errors, stop) is { } worked)
             {
                 return Results.Ok(worked);
             }
