@@ -1,6 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Coach;
+using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
@@ -176,6 +177,12 @@ public sealed class PracticeRow : EntryRow<PracticeAttempt>
     /// <summary>Whether it ended as it should at the first try.</summary>
     public bool Clean { get; set; }
 }
+
+/// <summary>A person or a size.</summary>
+public sealed class WearerRow : EntryRow<Wearer>;
+
+/// <summary>A garment.</summary>
+public sealed class GarmentRow : EntryRow<Garment>;
 
 /// <summary>A photo, written anew as a JPEG that says nothing but the picture. One that no swatch has is swept up after a while.</summary>
 public sealed class PhotoRow

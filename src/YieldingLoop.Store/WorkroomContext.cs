@@ -37,6 +37,10 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
     public DbSet<PracticeRow> Practice => Set<PracticeRow>();
 
+    public DbSet<WearerRow> Wearers => Set<WearerRow>();
+
+    public DbSet<GarmentRow> Garments => Set<GarmentRow>();
+
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
 
     public DbSet<SeatedNeedleRow> SeatedNeedles => Set<SeatedNeedleRow>();

@@ -1,6 +1,7 @@
 using Riok.Mapperly.Abstractions;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Coach;
+using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
@@ -61,6 +62,13 @@ public static partial class Documents
 
     /// <summary>A note or rule of the user's own.</summary>
     public static partial OwnRuleDocument Of(OwnRule rule);
+
+    /// <summary>A person or a size.</summary>
+    public static partial WearerDocument Of(Wearer wearer);
+
+    /// <summary>A garment.</summary>
+    [MapperIgnoreSource(nameof(Garment.Count))]
+    public static partial GarmentDocument Of(Garment garment);
 
     /// <summary>The settings.</summary>
     public static partial SettingsDocument Of(WorkroomSettings settings);
@@ -199,6 +207,12 @@ public static partial class Documents
 
     /// <summary>The note or rule a document says.</summary>
     public static partial OwnRule Read(OwnRuleDocument document);
+
+    /// <summary>The person or the size a document says.</summary>
+    public static partial Wearer Read(WearerDocument document);
+
+    /// <summary>The garment a document says.</summary>
+    public static partial Garment Read(GarmentDocument document);
 
     /// <summary>The settings a document says.</summary>
     public static partial WorkroomSettings Read(SettingsDocument document);

@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Coach;
+using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
@@ -47,6 +48,8 @@ public static class StoredFormat
         [typeof(NeedleStock)] = Contract.For<NeedleStock, NeedleStockDocument>(Documents.Of, Documents.Read),
         [typeof(ThreadStock)] = Contract.For<ThreadStock, ThreadStockDocument>(Documents.Of, Documents.Read),
         [typeof(OwnRule)] = Contract.For<OwnRule, OwnRuleDocument>(Documents.Of, Documents.Read),
+        [typeof(Wearer)] = Contract.For<Wearer, WearerDocument>(Documents.Of, Documents.Read),
+        [typeof(Garment)] = Contract.For<Garment, GarmentDocument>(Documents.Of, Documents.Read),
         [typeof(SeamEntry)] = Contract.For<SeamEntry, SeamDocument>(Documents.Of, Documents.Read),
         [typeof(SetupSnapshot)] = Contract.For<SetupSnapshot, SnapshotDocument>(Documents.Of, Documents.Read),
         [typeof(SetupSummary)] = Contract.For<SetupSummary, SummaryDocument>(Documents.Of, Documents.Read),

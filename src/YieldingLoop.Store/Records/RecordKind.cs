@@ -21,4 +21,10 @@ public enum RecordKind
 
     /// <summary>A case of practice that somebody went through, or is in the middle of.</summary>
     Practice,
+
+    /// <summary>A person or a size, with measures.</summary>
+    Wearer,
+
+    /// <summary>Seams that make one garment together.</summary>
+    Garment,
 }

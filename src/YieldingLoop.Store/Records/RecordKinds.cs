@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Coach;
+using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.OwnRules;
@@ -69,6 +70,14 @@ public static class RecordKinds
         new EntryType<PracticeRow, PracticeAttempt>
         {
             Kind = RecordKind.Practice, Table = "Practice", One = "case of practice", Many = "cases of practice", Room = "/practice", CanBePutAway = true,
+        },
+        new EntryType<WearerRow, Wearer>
+        {
+            Kind = RecordKind.Wearer, Table = "Wearers", One = "wearer or size", Many = "wearers and sizes", Room = "/wearers", Noun = "wearer", Unnamed = "measures", CanBePutAway = true, Personal = true,
+        },
+        new EntryType<GarmentRow, Garment>
+        {
+            Kind = RecordKind.Garment, Table = "Garments", One = "garment", Many = "garments", Room = "/garments", Noun = "garment", Unnamed = "a garment", CanBePutAway = true,
         },
     ];
 

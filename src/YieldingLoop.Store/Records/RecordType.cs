@@ -28,6 +28,9 @@ public abstract record RecordType
     /// <summary>Whether the user can put one away and bring it back.</summary>
     public bool CanBePutAway { get; init; }
 
+    /// <summary>Whether it is about people: such records leave the workroom only where somebody asks for them by name.</summary>
+    public bool Personal { get; init; }
+
     /// <summary>The kind that brings and takes it along; null where it comes by itself.</summary>
     public RecordKind? ComesWith { get; init; }
 

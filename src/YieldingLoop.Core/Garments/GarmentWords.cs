@@ -1,0 +1,27 @@
+using YieldingLoop.Core.Words;
+
+namespace YieldingLoop.Core.Garments;
+
+/// <summary>What is said of garments: one place, by code.</summary>
+public static class GarmentWords
+{
+    private static readonly SentenceFile File = Make(id => id);
+
+    /// <summary>Every code that has words.</summary>
+    public static IReadOnlyCollection<string> Codes => File.Codes;
+
+    /// <summary>What a code lacks to be said in full.</summary>
+    public static IReadOnlyList<string> Lacks(Finding finding) => File.Lacks(finding);
+
+    /// <summary>What was found, in words.</summary>
+    /// <param name="finding">The code with its figures.</param>
+    /// <param name="seamName">What a seam is called on screen.</param>
+    public static string Of(Finding finding, Func<string, string>? seamName = null) => (seamName is null ? File : Make(seamName)).Say(finding);
+
+    /// <summary>Why a seam comes before another.</summary>
+    public static string Why(SewnBefore before) => File.Say(new("before-" + (before.WhyId ?? "yours")));
+
+    private static SentenceFile Make(Func<string, string> seamName) => new(
+        typeof(GarmentWords).Assembly, "garment-words.json", new Dictionary<string, Func<double, string>>(),
+        new Dictionary<string, Func<string, string>> { ["seam"] = seamName, ["seams"] = ids => Phrase.List([.. ids.Split(',').Select(id => $"“{seamName(id)}”")]) });
+}
