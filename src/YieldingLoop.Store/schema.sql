@@ -228,6 +228,30 @@ CREATE TABLE "Practice" (
     "Demo" INTEGER NOT NULL,
     "Entry" TEXT NOT NULL
 );
+CREATE TABLE "Garments" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Garments" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL
+);
+CREATE TABLE "Wearers" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Wearers" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL
+);
 CREATE INDEX "IX_Cloths_ChangedAt" ON "Cloths" ("ChangedAt");
 CREATE UNIQUE INDEX "IX_Cloths_SubmissionKey" ON "Cloths" ("SubmissionKey");
 CREATE INDEX "IX_Machines_ChangedAt" ON "Machines" ("ChangedAt");
@@ -309,6 +333,10 @@ CREATE INDEX "IX_CoachSteps_ThreadUpId" ON "CoachSteps" ("ThreadUpId");
 CREATE INDEX "IX_Practice_ChangedAt" ON "Practice" ("ChangedAt");
 CREATE INDEX "IX_Practice_Name_CreatedAt" ON "Practice" ("Name", "CreatedAt");
 CREATE UNIQUE INDEX "IX_Practice_SubmissionKey" ON "Practice" ("SubmissionKey");
+CREATE INDEX "IX_Garments_ChangedAt" ON "Garments" ("ChangedAt");
+CREATE UNIQUE INDEX "IX_Garments_SubmissionKey" ON "Garments" ("SubmissionKey");
+CREATE INDEX "IX_Wearers_ChangedAt" ON "Wearers" ("ChangedAt");
+CREATE UNIQUE INDEX "IX_Wearers_SubmissionKey" ON "Wearers" ("SubmissionKey");
 CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
 UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
 UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
@@ -335,3 +363,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261127124719_SwatchesPutAway', '1
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261127143819_NeedlesInSeats', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201083743_CoachSteps', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201120109_Practice', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261201161952_Garments', '10.0.12');

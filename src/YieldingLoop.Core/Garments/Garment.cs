@@ -64,8 +64,13 @@ public sealed record GarmentSeam
     /// <summary>Length of one of it by wearer, mm.</summary>
     public ImmutableSortedDictionary<int, double> LengthsMm { get; init; } = ImmutableSortedDictionary<int, double>.Empty;
 
-    /// <summary>The garment's own girth or opening there, at rest, by wearer, mm.</summary>
+    /// <summary>The garment's own girth or opening there, at rest, by wearer, mm; where a seam that goes round has none it is the seam's own length.</summary>
     public ImmutableSortedDictionary<int, double> GirthsMm { get; init; } = ImmutableSortedDictionary<int, double>.Empty;
+
+    /// <summary>The garment's own girth or opening there, at rest, mm; null where nobody has said.</summary>
+    /// <param name="wearerId">For whom.</param>
+    public double? GirthOf(int wearerId) =>
+        GirthsMm.TryGetValue(wearerId, out var girth) || (Start.Kind == EndKind.Round && LengthsMm.TryGetValue(wearerId, out girth)) ? girth : null;
 
     /// <inheritdoc/>
     public bool Equals(GarmentSeam? other) =>

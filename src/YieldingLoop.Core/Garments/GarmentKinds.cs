@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using YieldingLoop.Core.Cloth;
@@ -40,6 +41,34 @@ public sealed record KindSeam(
 
     /// <summary>Where it ends.</summary>
     public SeamEnd End { get; init; } = End ?? SeamEnd.Round;
+
+    /// <summary>The piece of work it becomes. A need that comes from measures is guessed until they are there: the opening goes on with a fifth to spare.</summary>
+    /// <param name="second">Figures of the second cloth; null where its layers are of the first.</param>
+    /// <param name="secondId">Number of its record.</param>
+    public SeamEntry Work(ClothFigures? second, int? secondId)
+    {
+        var two = second is not null && SecondPlies > 0;
+        // The length there is at rest; what passes it is not known yet, so that it is asked for a fifth more.
+        var measured = MeasureId is not null;
+        return new()
+        {
+            Name = Name, Job = Job, Direction = Direction, Plies = two ? Plies : Plies + SecondPlies, ZoneId = ZoneId, OnSkin = OnSkin, Seen = Seen, NeedKind = NeedKind, MovementId = MovementId, OnBodyMm = OnBodyMm,
+            AllowanceMm = AllowanceMm, LengthMm = LengthMm, GarmentMm = measured ? LengthMm : null, GirthMm = measured ? GuessedShare * LengthMm : null,
+            Other = two ? new() { Cloth = second!, ClothId = secondId, Plies = SecondPlies, Direction = ClothDirection.Across } : null,
+        };
+    }
+
+    /// <summary>How much more than the garment has is asked of it until somebody was measured. Working value.</summary>
+    public const double GuessedShare = 1.2;
+
+    /// <summary>The seam as it stands in a garment.</summary>
+    /// <param name="workId">Number of its piece of work.</param>
+    /// <param name="sizes">For whom the garment is.</param>
+    public GarmentSeam In(int workId, IReadOnlyList<GarmentSize> sizes) => new()
+    {
+        Id = Id, WorkId = workId, Times = Times, After = After, Start = Start, End = End, MeasureId = MeasureId,
+        LengthsMm = sizes.ToImmutableSortedDictionary(s => s.WearerId, _ => LengthMm),
+    };
 }
 
 /// <summary>A kind of garment.</summary>

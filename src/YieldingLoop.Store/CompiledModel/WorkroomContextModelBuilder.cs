@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("e97956e4-d8e0-44b4-bf20-17204f182312"), entityTypeCount: 16)
+            : base(skipDetectChanges: false, modelId: new Guid("081ed31f-0275-4f8d-85ca-e1d88f927651"), entityTypeCount: 18)
         {
         }
 
@@ -20,6 +20,7 @@ namespace YieldingLoop.Store.CompiledModel
             var clothRow = ClothRowEntityType.Create(this);
             var coachRow = CoachRowEntityType.Create(this);
             var draftRow = DraftRowEntityType.Create(this);
+            var garmentRow = GarmentRowEntityType.Create(this);
             var machineRow = MachineRowEntityType.Create(this);
             var needleRow = NeedleRowEntityType.Create(this);
             var photoRow = PhotoRowEntityType.Create(this);
@@ -33,6 +34,7 @@ namespace YieldingLoop.Store.CompiledModel
             var swatchRow = SwatchRowEntityType.Create(this);
             var threadRow = ThreadRowEntityType.Create(this);
             var threadUpRow = ThreadUpRowEntityType.Create(this);
+            var wearerRow = WearerRowEntityType.Create(this);
 
             CoachRowEntityType.CreateForeignKey1(coachRow, setupRow);
             CoachRowEntityType.CreateForeignKey2(coachRow, threadUpRow);
@@ -55,6 +57,7 @@ namespace YieldingLoop.Store.CompiledModel
             ClothRowEntityType.CreateAnnotations(clothRow);
             CoachRowEntityType.CreateAnnotations(coachRow);
             DraftRowEntityType.CreateAnnotations(draftRow);
+            GarmentRowEntityType.CreateAnnotations(garmentRow);
             MachineRowEntityType.CreateAnnotations(machineRow);
             NeedleRowEntityType.CreateAnnotations(needleRow);
             PhotoRowEntityType.CreateAnnotations(photoRow);
@@ -68,6 +71,7 @@ namespace YieldingLoop.Store.CompiledModel
             SwatchRowEntityType.CreateAnnotations(swatchRow);
             ThreadRowEntityType.CreateAnnotations(threadRow);
             ThreadUpRowEntityType.CreateAnnotations(threadUpRow);
+            WearerRowEntityType.CreateAnnotations(wearerRow);
 
             AddAnnotation("ProductVersion", "10.0.12");
         }

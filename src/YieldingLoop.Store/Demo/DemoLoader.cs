@@ -31,9 +31,17 @@ public static class DemoLoader
         var states = machines.Zip(DemoWorkroom.States, (m, state) => new StateRow { Name = m.Name, Machine = m, Entry = state }).ToList();
         var seams = DemoWorkroom.Seams.Select(s => new SeamRow { Name = s.Seam.Name, Entry = s.Seam, Cloth = cloths[s.Cloth] }).ToList();
         var rules = DemoWorkroom.Rules.Select(e => new RuleRow { Name = e.Name, Entry = e }).ToList();
+        var wearers = DemoGarments.Wearers.Select(e => new WearerRow { Name = e.Name, Entry = e }).ToList();
+        var garments = DemoGarments.All.Select(e => new GarmentRow { Name = e.Name, Entry = e }).ToList();
         foreach (var row in cloths.Cast<Row>().Concat(machines).Concat(seams).Concat(needles).Concat(threads).Concat(states).Concat(rules))
         {
             Stamp(row);
+        }
+
+        foreach (var row in wearers.Cast<Row>().Concat(garments))
+        {
+            (row.SubmissionKey, row.Demo) = (Guid.NewGuid(), true);
+            row.CreatedAt = row.ChangedAt = now.AddDays(-30);
         }
 
         context.AddRange(cloths);
@@ -43,6 +51,8 @@ public static class DemoLoader
         context.AddRange(threads);
         context.AddRange(states);
         context.AddRange(rules);
+        context.AddRange(wearers);
+        context.AddRange(garments);
         context.AddRange(DemoMachines.NeedlesIn.Select(n => new SeatedNeedleRow
         {
             Machine = machines[n.Machine], Seat = n.Seat, Needle = DemoWorkroom.States[n.Machine].Needles[n.Seat].Value, FittedAt = now.AddDays(-n.Days), Stitches = n.Stitches,

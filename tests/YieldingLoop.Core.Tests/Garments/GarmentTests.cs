@@ -117,6 +117,9 @@ public class GarmentTests
         Assert.Equal("Size 6 asks 25 %", GarmentWords.Of(SeamAsked.Most(SeamAsked.Of(seam, work, [(1, Size("Size 6", 600))]))!));
         Assert.Empty(SeamAsked.Of(seam, work with { NeedKind = NeedKind.Movement }, [(1, Size("Size 6", 600))]));
         Assert.Null(SeamAsked.Most([]));
+        // A seam that goes round is as long as what it closes, where nobody says otherwise.
+        var round = new GarmentSeam { Id = "neck", WorkId = 1, MeasureId = "thigh", Start = SeamEnd.Round, End = SeamEnd.Round }.With(lengths: new() { [1] = 500, [2] = 500 }, girths: new() { [2] = 400 });
+        Assert.Equal([50, 20], SeamAsked.Of(round, work, [(1, Size("Size 6", 600)), (2, Size("Size 4", 600))]).Select(a => a.Need.Percent), (a, b) => Math.Abs(a - b) < 1e-9);
     }
 
     [Fact]
