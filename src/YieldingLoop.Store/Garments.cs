@@ -11,9 +11,6 @@ namespace YieldingLoop.Store;
 /// <param name="Sizes">For whom, and how many.</param>
 public sealed record GarmentStart(string Name, GarmentKind Kind, int ClothId, int? SecondClothId, IReadOnlyList<GarmentSize> Sizes);
 
-/// <summary>A garment in a list.</summary>
-public sealed record GarmentListing(int Id, string Name, string KindId, int Seams, int Count);
-
 /// <summary>
 /// Reads and writes garments and those they are for. A garment and the seams it is made of are written together, both or
 /// neither; so is what whoever asks most asks of them.
@@ -35,17 +32,30 @@ public sealed class Garments(WorkroomContext context, TimeProvider clock)
     public Task<ListPage<WearerRow>> ListWearersAsync(int page = 1, int size = ListPage.Size) => Wearers.Where(w => w.PutAwayAt == null).OrderBy(w => w.Name).ThenBy(w => w.Id).PageAsync(page, size);
 
     /// <summary>Garments in use, the last changed first.</summary>
-    public async Task<ListPage<GarmentListing>> ListAsync(int page = 1, int size = ListPage.Size)
-    {
-        var rows = await All.Where(g => g.PutAwayAt == null).OrderByDescending(g => g.ChangedAt).ThenByDescending(g => g.Id).PageAsync(page, size);
-        return new([.. rows.Items.Select(g => new GarmentListing(g.Id, g.Name, g.Entry.KindId, g.Entry.Seams.Count, g.Entry.Count))], rows.Total, rows.Number, rows.Size);
-    }
+    public Task<ListPage<GarmentRow>> ListAsync(int page = 1, int size = ListPage.Size) =>
+        All.Where(g => g.PutAwayAt == null).OrderByDescending(g => g.ChangedAt).ThenByDescending(g => g.Id).PageAsync(page, size);
 
     /// <summary>The pieces of work of a garment, by number, put away or not.</summary>
     public Task<Dictionary<int, SeamRow>> WorksAsync(Garment garment)
     {
         var ids = garment.Seams.Select(s => s.WorkId).ToList();
         return context.Seams.AsNoTracking().Include(s => s.Cloth).Where(s => ids.Contains(s.Id)).ToDictionaryAsync(s => s.Id);
+    }
+
+    /// <summary>The set-up each piece of work is sewn with as things stand, by its number: one whose swatch passed, or else the newest.</summary>
+    public async Task<Dictionary<int, SetupRow>> SetupsAsync(Garment garment)
+    {
+        var ids = garment.Seams.Select(s => s.WorkId).ToList();
+        var kept = await context.Setups.AsNoTracking().Where(s => ids.Contains(s.SeamId) && s.PutAwayAt == null && !s.Superseded).Select(s => new { s.Id, s.SeamId, s.SwatchPassedAt }).ToListAsync();
+        var chosen = kept.GroupBy(s => s.SeamId).Select(g => g.OrderByDescending(s => s.SwatchPassedAt is not null).ThenByDescending(s => s.Id).First().Id).ToList();
+        return await context.Setups.AsNoTracking().Where(s => chosen.Contains(s.Id)).ToDictionaryAsync(s => s.SeamId);
+    }
+
+    /// <summary>Pieces of work that are not in a garment yet, the last touched first, as many as are offered at once.</summary>
+    public Task<List<SeamRow>> OtherWorksAsync(Garment garment)
+    {
+        var ids = garment.Seams.Select(s => s.WorkId).ToList();
+        return context.Seams.AsNoTracking().Include(s => s.Cloth).Where(s => s.PutAwayAt == null && !ids.Contains(s.Id)).OrderByDescending(s => s.ChangedAt).ThenByDescending(s => s.Id).Take(MostOffered).ToListAsync();
     }
 
     /// <summary>Those a garment is for, in its own order, put away or not.</summary>

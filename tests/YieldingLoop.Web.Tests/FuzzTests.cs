@@ -77,6 +77,8 @@ public sealed class FuzzTests : IDisposable
             ("/states/1", "entry", "/states/1", ["Places[0].SizeMetric", "Places[2].Number", "LengthMm", "Differential", "CuttingWidthMm", "KnifeAway", "Version"]),
             ("/needles/new", "entry", "/needles/new", ["SizeMetric", "TwinGapMm", "Unused", "UsedOnce"]),
             ("/threads/2", "entry", "/threads/2", ["LabelSystem", "LabelFigure", "MetresLeft", "Holder", "Count", "BrokeAtMm", "FluffsOut", "Version"]),
+            ("/wearers/new", "entry", "/wearers/new", ["Measures[0]", "Measures[5]", "Version", "Key", "Kind"]),
+            ("/garments/1", "entry", "/garments/1", ["Sizes[0].Count", "Seams[0].Times", "Seams[1].Lengths[0]", "Seams[2].Girths[1]", "Version"]),
             ("/seams/1", "entry", "/seams/1", ["Plies", "Job", "Direction", "NeedKind", "Version"]),
             ("/seams/new?cloth=1", "entry", "/seams/new?cloth=1", ["Plies", "NeedKind", "Key"]),
             ("/settings", "settings", "/settings", ["!Lengths", "!NeedleSizes", "!Words", "!Version", "!School.join", "!PerStep"]),
