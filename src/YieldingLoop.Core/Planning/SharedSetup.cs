@@ -1,0 +1,73 @@
+using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.Threads;
+
+namespace YieldingLoop.Core.Planning;
+
+/// <summary>
+/// A seam sewn with what is on the machine for another: not its best, but it saves threading anew. Number for number where
+/// that does; otherwise with the other's needles, threads and finger, and numbers of its own. It counts where the planner's
+/// own rules allow it for this seam, the seam model has it hold, and it misses no limit that the seam's best does not miss.
+/// </summary>
+public static class SharedSetup
+{
+    /// <summary>The set-up with the figures it has on this seam; null where it does not do.</summary>
+    /// <param name="question">The seam's own question, with the machine among those at hand.</param>
+    /// <param name="best">The seam's best set-up.</param>
+    /// <param name="machineId">The machine of the other set-up.</param>
+    /// <param name="other">The other seam's set-up.</param>
+    public static SetupPlan? For(PlanQuestion question, SetupPlan best, string machineId, SetupPlan other)
+    {
+        if (question.Machines.FirstOrDefault(m => m.Id == machineId) is not { } hand || question.Seam.Resolve().Value is not { } need)
+        {
+            return null;
+        }
+
+        var threading = PinsOf(machineId, other);
+        var asked = question with { Machines = [hand], Pins = threading };
+        if (PinCheck.Problems(threading, asked.Machines).Any() || Planner.Best(asked).Value is not { } own)
+        {
+            return null;
+        }
+
+        // The rules are asked with everything of it pinned but the dials, which the figures judge as they stand.
+        var numbers = asked with { Pins = threading with { LengthMm = other.StitchLengthMm, CuttingWidthMm = other.CuttingWidthFromRightMm, WidthMm = other.ZigzagWidthMm } };
+        if (PinCheck.Problems(numbers.Pins, asked.Machines).Any() is false && Planner.Best(numbers).Value is not null && Exact(question, need, hand, other) is { } exact && Does(exact, best))
+        {
+            return exact;
+        }
+
+        return Does(own.Plan, best) ? own.Plan : null;
+    }
+
+    private static bool Does(SetupPlan plan, SetupPlan best) => plan.Figures.Verdict!.Verdict == Verdict.Holds && (plan.Missed & ~best.Missed) == PlanLimits.None;
+
+    /// <summary>The other's set-up as it is, read on this seam; null where it makes no case.</summary>
+    private static SetupPlan? Exact(PlanQuestion question, Need need, MachineAtHand hand, SetupPlan other)
+    {
+        if (other.Setup.Case(other.Tuned(hand.Machine), question.Cloth, question.Seam, need, question.Schools).Value is not { } sewn)
+        {
+            return null;
+        }
+
+        sewn = sewn with { Learnt = hand.Learnt.For(sewn) };
+        var shared = other with { Figures = SeamAssessment.Of(sewn), Need = need, SewnThicknessMm = question.Layers.SewnThicknessMm, BiteMm = sewn.Geometry.BiteMm };
+        return shared with { Missed = SetupLimits.Missed(shared, other.Setup.HeadOf(other.Tuned(hand.Machine)), question, need) };
+    }
+
+    private static PlanPins PinsOf(string machineId, SetupPlan plan) => new()
+    {
+        MachineId = machineId,
+        StitchId = plan.StitchId,
+        Flatlock = plan.Flatlock,
+        Seats = SeatSet.Of([.. plan.Setup.Needles.Filled]),
+        PointId = plan.Needle.PointId,
+        SizeMetric = plan.Needle.SizeMetric,
+        TwinGapMm = plan.TwinGapMm,
+        NeedleThreadId = plan.Threads.FirstOrDefault(t => t.Position.IsNeedle())?.KindId,
+        UpperThreadId = plan.Threads.FirstOrDefault(t => t.Position is ThreadPosition.UpperLooper or ThreadPosition.TopCover)?.KindId,
+        LowerThreadId = plan.Threads.FirstOrDefault(t => !t.Position.IsNeedle() && t.Position is not (ThreadPosition.UpperLooper or ThreadPosition.TopCover))?.KindId,
+        FingerName = plan.FingerName,
+    };
+}
