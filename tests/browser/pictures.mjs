@@ -13,7 +13,7 @@ const pictures = [
   ['machine', '/machines/1', desk],
   ['drawer', '/drawer', desk],
   ['seam', '/seams/1', [1280, 1100]],
-  ['plain', '/seams/2/set-up?machine=4', [1280, 1250]],
+  ['garment', '/garments/1', [1280, 1250]],
   ['set-up', '/seams/2/set-up', desk],
   ['pull', '/setups/1', [1280, 1500], async page => {
     await page.locator('#pull').scrollIntoViewIfNeeded();

@@ -24,7 +24,7 @@ public sealed record SeamAsked(int WearerId, string Name, SeamEntry Seam, Need N
         var asked = new List<SeamAsked>();
         foreach (var (id, wearer) in wearers)
         {
-            if (wearer[seam.MeasureId] is { } body && seam.GirthOf(id) is { } garment)
+            if (wearer.MeasuredMm(seam.MeasureId) is { } body && seam.GirthOf(id) is { } garment)
             {
                 var entry = work with { GirthMm = body, GarmentMm = garment };
                 if (entry.Resolve().Value is { } need)

@@ -30,7 +30,8 @@ public sealed record Wearer
     private static readonly ImmutableSortedDictionary<string, double> NoMeasures = ImmutableSortedDictionary.Create<string, double>(StringComparer.Ordinal);
 
     /// <summary>A measure, mm; null where it was not taken.</summary>
-    public double? this[string? measureId] => measureId is not null && MeasuresMm.TryGetValue(measureId, out var length) ? length : null;
+    /// <param name="measureId">Which.</param>
+    public double? MeasuredMm(string? measureId) => measureId is not null && MeasuresMm.TryGetValue(measureId, out var length) ? length : null;
 
     /// <summary>What is wrong with it.</summary>
     public IEnumerable<Problem> Problems()

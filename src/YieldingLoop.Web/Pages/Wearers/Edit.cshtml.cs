@@ -18,7 +18,7 @@ public sealed class WearerForm : RecordForm
 
     internal static WearerForm From(Wearer wearer, int version, LengthUnit unit) => new()
     {
-        Version = version, Unit = unit, Name = wearer.Name, Kind = wearer.Kind, Measures = [.. BodyMeasures.All.Select(m => LengthText.Write(wearer[m.Id], unit))],
+        Version = version, Unit = unit, Name = wearer.Name, Kind = wearer.Kind, Measures = [.. BodyMeasures.All.Select(m => LengthText.Write(wearer.MeasuredMm(m.Id), unit))],
     };
 
     internal Wearer Read(FormReader reader) => new()
