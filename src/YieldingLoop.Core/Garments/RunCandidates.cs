@@ -1,6 +1,5 @@
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
 
 namespace YieldingLoop.Core.Garments;
 

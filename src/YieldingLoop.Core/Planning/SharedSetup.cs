@@ -1,6 +1,5 @@
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Planning;
