@@ -27,11 +27,10 @@ namespace YieldingLoop.Core.Garments;
 /// <param name="Start">Where it begins.</param>
 /// <param name="End">Where it ends.</param>
 /// <param name="Lines">Where it runs in the kind's drawing, SVG path data.</param>
-/// <param name="Behind">Whether it runs at the back there.</param>
 public sealed record KindSeam(
     string Id, string Name, SeamJob Job, ClothDirection Direction, string ZoneId, double LengthMm, string Lines, int Times = 1, int Plies = 2, int SecondPlies = 0, bool OnSkin = true, bool Seen = false,
     NeedKind NeedKind = NeedKind.OnBody, string? MeasureId = null, string? MovementId = null, double? OnBodyMm = null, double AllowanceMm = 7,
-    IReadOnlyList<SewnBefore>? After = null, SeamEnd? Start = null, SeamEnd? End = null, bool Behind = false)
+    IReadOnlyList<SewnBefore>? After = null, SeamEnd? Start = null, SeamEnd? End = null)
 {
     /// <summary>What comes before it, and why.</summary>
     public IReadOnlyList<SewnBefore> After { get; init; } = After ?? [];

@@ -5,7 +5,10 @@ namespace YieldingLoop.Core.Garments;
 /// <summary>What is said of garments: one place, by code.</summary>
 public static class GarmentWords
 {
-    private static readonly SentenceFile File = Make(id => id);
+    private static readonly SentenceFile File = new(typeof(GarmentWords).Assembly, "garment-words.json", new Dictionary<string, Func<double, string>>(), new Dictionary<string, Func<string, string>>());
+
+    /// <summary>Names of a finding that are seams of the garment.</summary>
+    private static readonly string[] Seams = ["over", "hem", "other"];
 
     /// <summary>Every code that has words.</summary>
     public static IReadOnlyCollection<string> Codes => File.Codes;
@@ -16,12 +19,13 @@ public static class GarmentWords
     /// <summary>What was found, in words.</summary>
     /// <param name="finding">The code with its figures.</param>
     /// <param name="seamName">What a seam is called on screen.</param>
-    public static string Of(Finding finding, Func<string, string>? seamName = null) => (seamName is null ? File : Make(seamName)).Say(finding);
+    public static string Of(Finding finding, Func<string, string>? seamName = null)
+    {
+        seamName ??= id => id;
+        var named = Seams.Where(finding.Names.ContainsKey).Aggregate(finding, (said, name) => said.With(name, seamName(finding.Names[name])));
+        return File.Say(finding.Names.TryGetValue("seams", out var several) ? named.With("seams", Phrase.List([.. several.Split(',').Select(id => $"“{seamName(id)}”")])) : named);
+    }
 
     /// <summary>Why a seam comes before another.</summary>
     public static string Why(SewnBefore before) => File.Say(new("before-" + (before.WhyId ?? "yours")));
-
-    private static SentenceFile Make(Func<string, string> seamName) => new(
-        typeof(GarmentWords).Assembly, "garment-words.json", new Dictionary<string, Func<double, string>>(),
-        new Dictionary<string, Func<string, string>> { ["seam"] = seamName, ["seams"] = ids => Phrase.List([.. ids.Split(',').Select(id => $"“{seamName(id)}”")]) });
 }

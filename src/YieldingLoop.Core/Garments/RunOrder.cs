@@ -1,3 +1,4 @@
+using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Garments;
@@ -88,7 +89,7 @@ public static class RunOrder
 
         foreach (var (i, machine) in question.Machines.Index())
         {
-            problems.AddRange(RunStart.Problems(machine).Select(p => p with { Field = $"machines[{i}].state.{p.Field}" }));
+            problems.AddRange(SetupCheck.OfState(machine.Machine, machine.State).Select(p => p with { Field = $"machines[{i}].state.{p.Field}" }));
         }
 
         if (problems.Count > 0)

@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -68,6 +69,21 @@ public sealed record PlanPins
         CuttingWidthMm = CuttingWidthMm ?? other.CuttingWidthMm,
         NeedleOffset = NeedleOffset ?? other.NeedleOffset,
         WidthMm = WidthMm ?? other.WidthMm,
+    };
+
+    /// <summary>What of a set-up is threaded and fitted: stitch, needles, threads by kind and finger. Machine and numbers are free.</summary>
+    public static PlanPins ThreadingOf(SetupPlan plan) => new()
+    {
+        StitchId = plan.StitchId,
+        Flatlock = plan.Flatlock,
+        Seats = SeatSet.Of([.. plan.Setup.Needles.Filled]),
+        PointId = plan.Needle.PointId,
+        SizeMetric = plan.Needle.SizeMetric,
+        TwinGapMm = plan.TwinGapMm,
+        NeedleThreadId = plan.Threads.FirstOrDefault(t => t.Position.IsNeedle())?.KindId,
+        UpperThreadId = plan.Threads.FirstOrDefault(t => t.Position is ThreadPosition.UpperLooper or ThreadPosition.TopCover)?.KindId,
+        LowerThreadId = plan.Threads.FirstOrDefault(t => !t.Position.IsNeedle() && t.Position is not (ThreadPosition.UpperLooper or ThreadPosition.TopCover))?.KindId,
+        FingerName = plan.FingerName,
     };
 
     /// <summary>Nothing pinned.</summary>

@@ -1,6 +1,4 @@
-using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Seams;
-using YieldingLoop.Core.Threads;
 
 namespace YieldingLoop.Core.Planning;
 
@@ -23,21 +21,18 @@ public static class SharedSetup
             return null;
         }
 
-        var threading = PinsOf(machineId, other);
-        var asked = question with { Machines = [hand], Pins = threading };
-        if (PinCheck.Problems(threading, asked.Machines).Any() || Planner.Best(asked).Value is not { } own)
-        {
-            return null;
-        }
-
         // The rules are asked with everything of it pinned but the dials, which the figures judge as they stand.
-        var numbers = asked with { Pins = threading with { LengthMm = other.StitchLengthMm, CuttingWidthMm = other.CuttingWidthFromRightMm, WidthMm = other.ZigzagWidthMm } };
-        if (PinCheck.Problems(numbers.Pins, asked.Machines).Any() is false && Planner.Best(numbers).Value is not null && Exact(question, need, hand, other) is { } exact && Does(exact, best))
+        var threading = PlanPins.ThreadingOf(other) with { MachineId = machineId };
+        var numbers = threading with { LengthMm = other.StitchLengthMm, CuttingWidthMm = other.CuttingWidthFromRightMm, WidthMm = other.ZigzagWidthMm };
+        if (Allowed(numbers) is not null && Exact(question, need, hand, other) is { } exact && Does(exact, best))
         {
             return exact;
         }
 
-        return Does(own.Plan, best) ? own.Plan : null;
+        return Allowed(threading) is { } own && Does(own, best) ? own : null;
+
+        SetupPlan? Allowed(PlanPins pins) =>
+            PinCheck.Problems(pins, [hand]).Any() ? null : Planner.Best(question with { Machines = [hand], Pins = pins }).Value?.Plan;
     }
 
     private static bool Does(SetupPlan plan, SetupPlan best) => plan.Figures.Verdict!.Verdict == Verdict.Holds && (plan.Missed & ~best.Missed) == PlanLimits.None;
@@ -54,19 +49,4 @@ public static class SharedSetup
         var shared = other with { Figures = SeamAssessment.Of(sewn), Need = need, SewnThicknessMm = question.Layers.SewnThicknessMm, BiteMm = sewn.Geometry.BiteMm };
         return shared with { Missed = SetupLimits.Missed(shared, other.Setup.HeadOf(other.Tuned(hand.Machine)), question, need) };
     }
-
-    private static PlanPins PinsOf(string machineId, SetupPlan plan) => new()
-    {
-        MachineId = machineId,
-        StitchId = plan.StitchId,
-        Flatlock = plan.Flatlock,
-        Seats = SeatSet.Of([.. plan.Setup.Needles.Filled]),
-        PointId = plan.Needle.PointId,
-        SizeMetric = plan.Needle.SizeMetric,
-        TwinGapMm = plan.TwinGapMm,
-        NeedleThreadId = plan.Threads.FirstOrDefault(t => t.Position.IsNeedle())?.KindId,
-        UpperThreadId = plan.Threads.FirstOrDefault(t => t.Position is ThreadPosition.UpperLooper or ThreadPosition.TopCover)?.KindId,
-        LowerThreadId = plan.Threads.FirstOrDefault(t => !t.Position.IsNeedle() && t.Position is not (ThreadPosition.UpperLooper or ThreadPosition.TopCover))?.KindId,
-        FingerName = plan.FingerName,
-    };
 }

@@ -36,6 +36,9 @@ public static class SetupCheck
         return problems;
     }
 
+    /// <summary>What is said to be on a machine and cannot be. A convertible machine nobody has said anything about is one to be changed over.</summary>
+    public static IEnumerable<Problem> OfState(Machine machine, Setup state) => Problems(machine, state).Where(p => p.Field != "changedOverTo" || state.ChangedOverTo.IsThere);
+
     private static void Needles(Machine head, Setup setup, List<Problem> problems)
     {
         foreach (var seat in setup.Needles.Known.Where(p => head.Seats.All(s => s.Position != p)))

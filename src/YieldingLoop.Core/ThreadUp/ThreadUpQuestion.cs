@@ -54,11 +54,9 @@ public sealed record ThreadUpQuestion(Machine Machine, Setup From, Setup Wanted,
     {
         List<Problem> problems =
         [
-            .. SetupCheck.Problems(Machine, From).Select(p => p with { Field = "state." + p.Field }),
+            .. SetupCheck.OfState(Machine, From).Select(p => p with { Field = "state." + p.Field }),
             .. SetupCheck.Problems(Machine, Wanted).Select(p => p with { Field = "wanted." + p.Field }),
         ];
-        // A convertible machine nobody has said anything about is one to be changed over.
-        problems.RemoveAll(p => p.Field == "state.changedOverTo" && !From.ChangedOverTo.IsThere);
         if (Wanted.Needles.Count == 0)
         {
             problems.Add(new("wanted.needles", "Say which needles the seam is sewn with."));

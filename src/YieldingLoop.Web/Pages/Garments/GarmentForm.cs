@@ -109,7 +109,9 @@ public sealed class GarmentForm : RecordForm
             return problem;
         }
 
-        var index = (list == "sizes" ? rows : seams).ElementAtOrDefault(number, number);
+        // A seam that is only now joining has no row yet.
+        var places = list == "sizes" ? rows : seams;
+        var index = number < places.Count ? places[number] : number;
         var member = parts[1] switch
         {
             var p when p.StartsWith("lengthsMm", StringComparison.Ordinal) => $"Lengths[{rows.FindIndex(r => Sizes[r].WearerId == Number(p))}]",
@@ -143,10 +145,4 @@ public sealed class GarmentForm : RecordForm
         typed == "round" ? SeamEnd.Round : typed?.StartsWith(Into, StringComparison.Ordinal) == true && !gone.Contains(typed[Into.Length..]) ? new SeamEnd(EndKind.Into, typed[Into.Length..]) : SeamEnd.Loose;
 
     private static string Free(List<SeamField> seams) => Enumerable.Range(1, Garment.MostSeams + 1).Select(i => $"seam-{i}").First(id => seams.TrueForAll(s => s.Id != id));
-}
-
-internal static class ListReading
-{
-    /// <summary>The element at a place, or another where there is none.</summary>
-    public static T ElementAtOrDefault<T>(this List<T> list, int index, T otherwise) => index >= 0 && index < list.Count ? list[index] : otherwise;
 }

@@ -105,19 +105,23 @@ public static class PinFields
     }
 
     /// <summary>A set-up's choices as an address that pins them, for another seam or cloth.</summary>
-    public static string QueryOf(SetupPlan plan) => QueryString.Create(new Dictionary<string, string?>
+    public static string QueryOf(SetupPlan plan)
     {
-        ["stitch"] = plan.Flatlock ? "flatlock" : plan.StitchId,
-        ["needlePoint"] = plan.Needle.PointId,
-        ["size"] = FieldText.Of(plan.Needle.SizeMetric),
-        ["gap"] = plan.TwinGapMm is { } gap ? FieldText.Of(gap) : null,
-        ["needleThread"] = plan.Threads[0].KindId,
-        ["upperThread"] = plan.Threads.FirstOrDefault(t => t.Position is ThreadPosition.UpperLooper or ThreadPosition.TopCover)?.KindId,
-        ["lowerThread"] = plan.Threads.First(t => !t.Position.IsNeedle() && t.Position is not (ThreadPosition.UpperLooper or ThreadPosition.TopCover)).KindId,
-        ["finger"] = plan.FingerName,
-        ["length"] = FieldText.Of(plan.StitchLengthMm),
-        ["width"] = plan.ZigzagWidthMm is { } width ? FieldText.Of(width) : null,
-    }.Where(p => p.Value is not null)).Value ?? "";
+        var threading = PlanPins.ThreadingOf(plan);
+        return QueryString.Create(new Dictionary<string, string?>
+        {
+            ["stitch"] = plan.Flatlock ? "flatlock" : plan.StitchId,
+            ["needlePoint"] = threading.PointId,
+            ["size"] = FieldText.Of(plan.Needle.SizeMetric),
+            ["gap"] = threading.TwinGapMm is { } gap ? FieldText.Of(gap) : null,
+            ["needleThread"] = threading.NeedleThreadId,
+            ["upperThread"] = threading.UpperThreadId,
+            ["lowerThread"] = threading.LowerThreadId,
+            ["finger"] = threading.FingerName,
+            ["length"] = FieldText.Of(plan.StitchLengthMm),
+            ["width"] = plan.ZigzagWidthMm is { } width ? FieldText.Of(width) : null,
+        }.Where(p => p.Value is not null)).Value ?? "";
+    }
 
     private static string Label(string name) => name switch
     {
