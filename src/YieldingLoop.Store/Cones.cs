@@ -92,10 +92,30 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
 
     private async Task<RunDown> WriteAsync(Row row, int machineId, Setup sewn, IReadOnlyList<ThreadTaken> parts, NeedleWork work, DateTimeOffset moment)
     {
-        var taken = await TakeAsync(parts);
-        var seats = await NeedleSeats.CountAsync(context, machineId, sewn, work.Stitches, moment);
+        var (taken, needles) = await SewAsync(machineId, sewn, parts, work, moment);
         await context.SaveChangesAsync();
-        return new RunDown(new SaveResult.Saved(row.Id, Again: false), taken, work.Stitches, seats);
+        return new RunDown(new SaveResult.Saved(row.Id, Again: false), taken, work.Stitches, [.. ThreadPositions.AsWritten.Where(p => needles.Any(n => n.Seat == p))]);
+    }
+
+    /// <summary>Takes metres and counts stitches within a write of somebody else's.</summary>
+    internal async Task<(IReadOnlyList<ThreadTaken> Taken, IReadOnlyList<SeatedNeedleRow> Needles)> SewAsync(int machineId, Setup sewn, IReadOnlyList<ThreadTaken> parts, NeedleWork work, DateTimeOffset moment) =>
+        (await TakeAsync(parts), await NeedleSeats.CountAsync(context, machineId, sewn, work.Stitches, moment));
+
+    /// <summary>Gives back what was taken and counted by mistake, within a write of somebody else's.</summary>
+    internal async Task GiveBackAsync(IReadOnlyList<ThreadTaken> taken, long stitches, IReadOnlyList<int> needles)
+    {
+        foreach (var part in taken)
+        {
+            if (await ConeAsync(part.ConeId) is { } cone)
+            {
+                Leave(cone, cone.Entry.MetresLeft!.Value + part.Metres);
+            }
+        }
+
+        foreach (var needle in await context.SeatedNeedles.Where(n => needles.Contains(n.Id)).ToListAsync())
+        {
+            needle.Stitches = Math.Max(0, needle.Stitches - stitches);
+        }
     }
 
     private async Task<IReadOnlyList<ThreadTaken>> TakeAsync(IReadOnlyList<ThreadTaken> sewn)
@@ -103,15 +123,25 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
         var taken = new List<ThreadTaken>();
         foreach (var part in sewn)
         {
-            // A cone whose metres nobody wrote down has none to take; one that was put away is still the one it was sewn from.
-            if (int.TryParse(part.ConeId, NumberStyles.None, CultureInfo.InvariantCulture, out var id) && await context.Threads.FirstOrDefaultAsync(t => t.Id == id) is { Entry.MetresLeft: { } left } cone)
+            if (await ConeAsync(part.ConeId) is { } cone)
             {
-                cone.Entry = cone.Entry with { MetresLeft = Math.Round(Math.Max(0, left - part.Metres), 1) };
-                (cone.Version, cone.ChangedAt) = (cone.Version + 1, clock.GetUtcNow());
-                taken.Add(part);
+                // What it says it had is all that can be taken, and given back.
+                var left = cone.Entry.MetresLeft!.Value;
+                Leave(cone, Math.Max(0, left - part.Metres));
+                taken.Add(part with { Metres = Math.Min(part.Metres, left) });
             }
         }
 
         return taken;
+    }
+
+    /// <summary>A cone; null where nobody wrote its metres down, so that it has none to take. One that was put away is still the one it was sewn from.</summary>
+    private async Task<ThreadRow?> ConeAsync(string coneId) =>
+        int.TryParse(coneId, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? await context.Threads.FirstOrDefaultAsync(t => t.Id == id) is { Entry.MetresLeft: not null } cone ? cone : null : null;
+
+    private void Leave(ThreadRow cone, double metres)
+    {
+        cone.Entry = cone.Entry with { MetresLeft = Math.Round(metres, 1) };
+        (cone.Version, cone.ChangedAt) = (cone.Version + 1, clock.GetUtcNow());
     }
 }

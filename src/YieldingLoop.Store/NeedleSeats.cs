@@ -105,8 +105,8 @@ internal static class NeedleSeats
     /// <param name="sewn">What it was sewn with.</param>
     /// <param name="stitches">How often each needle went through the cloth.</param>
     /// <param name="moment">When it was sewn.</param>
-    /// <returns>The seats whose needle it was added to, as they are written.</returns>
-    public static async Task<IReadOnlyList<ThreadPosition>> CountAsync(WorkroomContext context, int machineId, Setup sewn, long stitches, DateTimeOffset moment)
+    /// <returns>The needles it was added to.</returns>
+    public static async Task<IReadOnlyList<SeatedNeedleRow>> CountAsync(WorkroomContext context, int machineId, Setup sewn, long stitches, DateTimeOffset moment)
     {
         if (await context.States.AsNoTracking().FirstOrDefaultAsync(s => s.Id == machineId) is { } state)
         {
@@ -121,7 +121,7 @@ internal static class NeedleSeats
             needle.Stitches += stitches;
         }
 
-        return [.. ThreadPositions.AsWritten.Where(p => counted.Exists(n => n.Seat == p))];
+        return counted;
     }
 
     private static Task<List<SeatedNeedleRow>> InSeatsAsync(WorkroomContext context, int machineId) => context.SeatedNeedles.Where(n => n.MachineId == machineId && n.TakenOutAt == null).ToListAsync();

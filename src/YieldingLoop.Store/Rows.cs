@@ -184,6 +184,16 @@ public sealed class WearerRow : EntryRow<Wearer>;
 /// <summary>A garment.</summary>
 public sealed class GarmentRow : EntryRow<Garment>;
 
+/// <summary>Garments that are sewn together.</summary>
+public sealed class RunRow : EntryRow<SewingRun>
+{
+    /// <summary>The set-up of the seam in hand, so that its thread-up and its swatch lead back here; null while none is.</summary>
+    public int? SetupInHandId { get; set; }
+
+    /// <summary>When the last seam was ticked; null while something is still to be sewn.</summary>
+    public DateTimeOffset? EndedAt { get; set; }
+}
+
 /// <summary>A photo, written anew as a JPEG that says nothing but the picture. One that no swatch has is swept up after a while.</summary>
 public sealed class PhotoRow
 {

@@ -41,6 +41,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
     public DbSet<GarmentRow> Garments => Set<GarmentRow>();
 
+    public DbSet<RunRow> Runs => Set<RunRow>();
+
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
 
     public DbSet<SeatedNeedleRow> SeatedNeedles => Set<SeatedNeedleRow>();
@@ -99,6 +101,8 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         coach.HasOne(c => c.ThreadUp).WithMany().HasForeignKey(c => c.ThreadUpId).OnDelete(DeleteBehavior.Restrict);
         coach.HasIndex(c => new { c.SetupId, c.PutAwayAt, c.CreatedAt });
         modelBuilder.Entity<PracticeRow>().HasIndex(p => new { p.Name, p.CreatedAt });
+        // No foreign key: it only says where a thread-up or a swatch leads back to.
+        modelBuilder.Entity<RunRow>().HasIndex(r => r.SetupInHandId).HasFilter("SetupInHandId IS NOT NULL");
         var photo = modelBuilder.Entity<PhotoRow>();
         photo.HasIndex(p => p.Key).IsUnique();
         photo.Property(p => p.Version).HasDefaultValue(1);

@@ -1,5 +1,7 @@
+using System.Collections.Concurrent;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Setups;
 
 namespace YieldingLoop.Core.Garments;
 
@@ -17,7 +19,14 @@ public sealed record RunChoice(string MachineId, SetupPlan Plan, int? From)
 /// <param name="WorkId">Its number.</param>
 /// <param name="Question">The planner's question, its machines those that are at hand.</param>
 /// <param name="Kept">A kept set-up, with its machine; null where the planner chooses.</param>
-public sealed record RunWork(int WorkId, PlanQuestion Question, (string MachineId, SetupPlan Plan)? Kept);
+public sealed record RunWork(int WorkId, PlanQuestion Question, (string MachineId, SetupPlan Plan)? Kept)
+{
+    /// <summary>Set-ups it is not sewn with, whatever the model has them come to: it popped with them.</summary>
+    public IReadOnlyList<(string MachineId, Setup Setup)> Barred { get; init; } = [];
+
+    /// <summary>Whether it may be sewn with a set-up.</summary>
+    internal bool Allows(string machineId, Setup setup) => !Barred.Any(b => b.MachineId == machineId && b.Setup == setup);
+}
 
 /// <summary>
 /// Up to three set-ups for each seam of a run: its own best, and what it could share with other seams where that still holds,
@@ -28,10 +37,30 @@ public static class RunCandidates
     /// <summary>The choices of each piece of work by its number; none where nothing holds on the machines at hand.</summary>
     /// <param name="works">The pieces of work.</param>
     /// <param name="plan">The planner, or whoever remembers its answers.</param>
-    public static IReadOnlyDictionary<int, IReadOnlyList<RunChoice>> Of(IReadOnlyList<RunWork> works, Func<PlanQuestion, Outcome<PlanAnswer>> plan)
+    /// <param name="progress">Told how far it is, from 0 to 1.</param>
+    /// <param name="stop">Ends it.</param>
+    /// <exception cref="OperationCanceledException">It was ended.</exception>
+    public static IReadOnlyDictionary<int, IReadOnlyList<RunChoice>> Of(
+        IReadOnlyList<RunWork> works, Func<PlanQuestion, Outcome<PlanAnswer>> plan, Action<double>? progress = null, CancellationToken stop = default)
     {
-        var own = works.ToDictionary(w => w.WorkId, w => Best(w, plan));
-        return works.ToDictionary(w => w.WorkId, w => own[w.WorkId] is { } best ? Choices(w, best, own) : (IReadOnlyList<RunChoice>)[]);
+        var done = 0;
+        var options = new ParallelOptions { CancellationToken = stop };
+        // Planning a seam takes about as long as looking through what it can share.
+        void Told() => progress?.Invoke(Interlocked.Increment(ref done) / (2.0 * works.Count));
+
+        var own = new ConcurrentDictionary<int, RunChoice?>();
+        Parallel.ForEach(works, options, work =>
+        {
+            own[work.WorkId] = Best(work, plan);
+            Told();
+        });
+        var choices = new ConcurrentDictionary<int, IReadOnlyList<RunChoice>>();
+        Parallel.ForEach(works, options, work =>
+        {
+            choices[work.WorkId] = own[work.WorkId] is { } best ? Choices(work, best, own) : [];
+            Told();
+        });
+        return choices;
     }
 
     /// <summary>What choosing one in the best one's stead is worth avoiding, minutes: 0.1 a point of spare given up (working value).</summary>
@@ -39,20 +68,22 @@ public static class RunCandidates
 
     private static RunChoice? Best(RunWork work, Func<PlanQuestion, Outcome<PlanAnswer>> plan)
     {
-        if (work.Kept is var (machine, kept) && work.Question.Machines.Any(m => m.Id == machine) && kept.Figures.Verdict?.Verdict == Verdict.Holds)
+        if (work.Kept is var (machine, kept) && work.Question.Machines.Any(m => m.Id == machine) && kept.Figures.Verdict?.Verdict == Verdict.Holds && work.Allows(machine, kept.Setup))
         {
             return new RunChoice(machine, kept, null);
         }
 
-        return plan(work.Question).Value is { } answer && answer.Best.Plan.Figures.Verdict!.Verdict == Verdict.Holds ? new RunChoice(answer.Best.MachineId, answer.Best.Plan, null) : null;
+        return plan(work.Question).Value is { } answer
+            && answer.Alternatives.Prepend(answer.Best).FirstOrDefault(p => p.Plan.Figures.Verdict!.Verdict == Verdict.Holds && work.Allows(p.MachineId, p.Plan.Setup)) is { } best
+            ? new RunChoice(best.MachineId, best.Plan, null) : null;
     }
 
-    private static IReadOnlyList<RunChoice> Choices(RunWork work, RunChoice best, Dictionary<int, RunChoice?> own)
+    private static IReadOnlyList<RunChoice> Choices(RunWork work, RunChoice best, IReadOnlyDictionary<int, RunChoice?> own)
     {
         var shared = new List<RunChoice>();
         foreach (var (other, choice) in own.Where(o => o.Key != work.WorkId && o.Value is not null).OrderBy(o => o.Key))
         {
-            if (!Same(choice!, best) && SharedSetup.For(work.Question, best.Plan, choice!.MachineId, choice.Plan) is { } holds
+            if (!Same(choice!, best) && SharedSetup.For(work.Question, best.Plan, choice!.MachineId, choice.Plan) is { } holds && work.Allows(choice.MachineId, holds.Setup)
                 && new RunChoice(choice.MachineId, holds, other) is var found && !Same(found, best) && !shared.Exists(s => Same(found, s)))
             {
                 shared.Add(found);

@@ -11,10 +11,10 @@ internal static class RunItems
     /// <summary>Every piece that is still to be sewn, in the order given.</summary>
     public static IReadOnlyList<RunPiece> Of(RunOrderQuestion question) =>
     [
-        .. question.Seams.Where(s => question.Of(s).Sewn < question.Garments[s.Garment].Count).Select(s => (Seam: s, question.Garments[s.Garment].Count))
+        .. question.Seams.Select(s => (Seam: s, Open: Enumerable.Range(1, question.Garments[s.Garment].Count).Except(question.Of(s).SewnCopies).ToList())).Where(s => s.Open.Count > 0)
             .GroupBy(s => s.Seam.Garment)
             .SelectMany(g => question.Batch == RunBatch.SeamBySeam ? g.Select(s => new RunPiece(s.Seam, null))
-                : Enumerable.Range(1, g.First().Count).SelectMany(copy => g.Where(s => question.Of(s.Seam).Sewn < copy).Select(s => new RunPiece(s.Seam, copy)))),
+                : Enumerable.Range(1, question.Garments[g.Key].Count).SelectMany(copy => g.Where(s => s.Open.Contains(copy)).Select(s => new RunPiece(s.Seam, copy)))),
     ];
 
     /// <summary>For each piece the pieces that come before it: by construction, by what is locked, and a copy before the next.</summary>
@@ -34,10 +34,10 @@ internal static class RunItems
                 }
             }
 
-            // All of one copy before any of the next.
-            if (piece.Copy > 1)
+            // All of one copy before any of the next that is not sewn.
+            if (pieces.Where(p => p.Seam.Garment == piece.Seam.Garment && p.Copy < piece.Copy).Max(p => p.Copy) is { } last)
             {
-                before[i].UnionWith(pieces.Index().Where(p => p.Item.Seam.Garment == piece.Seam.Garment && p.Item.Copy == piece.Copy - 1).Select(p => p.Index));
+                before[i].UnionWith(pieces.Index().Where(p => p.Item.Seam.Garment == piece.Seam.Garment && p.Item.Copy == last).Select(p => p.Index));
             }
         }
 

@@ -33,38 +33,8 @@ public static class RunOrder
     /// <exception cref="OperationCanceledException">It was ended.</exception>
     public static Outcome<RunOrderAnswer> Of(RunOrderQuestion question, Action<double>? progress = null, CancellationToken stop = default)
     {
-        if (RunOrderCheck.Problems(question) is { Count: > 0 } problems)
-        {
-            return Outcome.Failed<RunOrderAnswer>(problems);
-        }
-
-        var pieces = RunItems.Of(question);
-        if (pieces.Count == 0)
-        {
-            return Outcome.Of(new RunOrderAnswer([], 0, 0, Proved: true));
-        }
-
-        var asked = Asked(question, pieces);
-        if (asked.Value is not { } problem)
-        {
-            return Outcome.Failed<RunOrderAnswer>(asked.Problems);
-        }
-
-        if (RunSolver.Solve(problem, progress, stop) is not { } solution)
-        {
-            return Outcome.Failed<RunOrderAnswer>([new("machines", "No seam can be sewn after what is on the machines now: take out what is in the way first.")]);
-        }
-
-        return Outcome.Of(new RunOrderAnswer(
-            [
-                .. solution.Places.Select(p =>
-                {
-                    var (seam, copy) = pieces[p.Item];
-                    return new RunOrderEntry(
-                        question.Garments[seam.Garment].Id, question.Of(seam).Id, copy, question.Machines[problem.Items[p.Item].Ways[p.Way].Machine].Id, p.Way, p.ChangeoverMinutes);
-                }),
-            ],
-            solution.Minutes, solution.LowerBoundMinutes, solution.Proved));
+        var table = RunTable.Of(question);
+        return table.Value is { } found ? found.Best(progress, stop) : Outcome.Failed<RunOrderAnswer>(table.Problems);
     }
 
     /// <summary>The question in numbers, with the changeovers worked out; or what cannot be.</summary>

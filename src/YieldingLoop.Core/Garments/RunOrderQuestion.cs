@@ -42,8 +42,8 @@ public sealed record RunSeam(string Id, string Name, IReadOnlyList<string> After
     /// <summary>Most set-ups a seam is planned with.</summary>
     public const int MostCandidates = 3;
 
-    /// <summary>How many copies have it already.</summary>
-    public int Sewn { get; init; }
+    /// <summary>The copies that have it already, from 1.</summary>
+    public IReadOnlyCollection<int> SewnCopies { get; init; } = [];
 }
 
 /// <summary>A garment, or several copies of it.</summary>

@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("081ed31f-0275-4f8d-85ca-e1d88f927651"), entityTypeCount: 18)
+            : base(skipDetectChanges: false, modelId: new Guid("e42d46a4-9d81-4e8b-9694-f77fff0f871c"), entityTypeCount: 19)
         {
         }
 
@@ -26,6 +26,7 @@ namespace YieldingLoop.Store.CompiledModel
             var photoRow = PhotoRowEntityType.Create(this);
             var practiceRow = PracticeRowEntityType.Create(this);
             var ruleRow = RuleRowEntityType.Create(this);
+            var runRow = RunRowEntityType.Create(this);
             var seamRow = SeamRowEntityType.Create(this);
             var seatedNeedleRow = SeatedNeedleRowEntityType.Create(this);
             var settingsRow = SettingsRowEntityType.Create(this);
@@ -63,6 +64,7 @@ namespace YieldingLoop.Store.CompiledModel
             PhotoRowEntityType.CreateAnnotations(photoRow);
             PracticeRowEntityType.CreateAnnotations(practiceRow);
             RuleRowEntityType.CreateAnnotations(ruleRow);
+            RunRowEntityType.CreateAnnotations(runRow);
             SeamRowEntityType.CreateAnnotations(seamRow);
             SeatedNeedleRowEntityType.CreateAnnotations(seatedNeedleRow);
             SettingsRowEntityType.CreateAnnotations(settingsRow);

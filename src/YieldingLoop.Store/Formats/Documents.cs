@@ -70,6 +70,9 @@ public static partial class Documents
     [MapperIgnoreSource(nameof(Garment.Count))]
     public static partial GarmentDocument Of(Garment garment);
 
+    /// <summary>A run.</summary>
+    public static partial RunDocument Of(SewingRun run);
+
     /// <summary>The settings.</summary>
     public static partial SettingsDocument Of(WorkroomSettings settings);
 
@@ -213,6 +216,9 @@ public static partial class Documents
 
     /// <summary>The garment a document says.</summary>
     public static partial Garment Read(GarmentDocument document);
+
+    /// <summary>The run a document says.</summary>
+    public static partial SewingRun Read(RunDocument document);
 
     /// <summary>The settings a document says.</summary>
     public static partial WorkroomSettings Read(SettingsDocument document);

@@ -50,6 +50,7 @@ public static class StoredFormat
         [typeof(OwnRule)] = Contract.For<OwnRule, OwnRuleDocument>(Documents.Of, Documents.Read),
         [typeof(Wearer)] = Contract.For<Wearer, WearerDocument>(Documents.Of, Documents.Read),
         [typeof(Garment)] = Contract.For<Garment, GarmentDocument>(Documents.Of, Documents.Read),
+        [typeof(SewingRun)] = Contract.For<SewingRun, RunDocument>(Documents.Of, Documents.Read),
         [typeof(SeamEntry)] = Contract.For<SeamEntry, SeamDocument>(Documents.Of, Documents.Read),
         [typeof(SetupSnapshot)] = Contract.For<SetupSnapshot, SnapshotDocument>(Documents.Of, Documents.Read),
         [typeof(SetupSummary)] = Contract.For<SetupSummary, SummaryDocument>(Documents.Of, Documents.Read),

@@ -27,4 +27,7 @@ public enum RecordKind
 
     /// <summary>Seams that make one garment together.</summary>
     Garment,
+
+    /// <summary>Garments that are sewn together, in an order.</summary>
+    Run,
 }

@@ -79,6 +79,10 @@ public static class RecordKinds
         {
             Kind = RecordKind.Garment, Table = "Garments", One = "garment", Many = "garments", Room = "/garments", Noun = "garment", Unnamed = "a garment", CanBePutAway = true,
         },
+        new EntryType<RunRow, SewingRun>
+        {
+            Kind = RecordKind.Run, Table = "Runs", One = "run", Many = "runs", Room = "/runs", CanBePutAway = true,
+        },
     ];
 
     /// <summary>Kinds the user can put away.</summary>
