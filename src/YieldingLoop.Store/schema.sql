@@ -252,6 +252,20 @@ CREATE TABLE "Wearers" (
     "Demo" INTEGER NOT NULL,
     "Entry" TEXT NOT NULL
 );
+CREATE TABLE "Runs" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Runs" PRIMARY KEY AUTOINCREMENT,
+    "SetupInHandId" INTEGER NULL,
+    "EndedAt" INTEGER NULL,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL
+);
 CREATE INDEX "IX_Cloths_ChangedAt" ON "Cloths" ("ChangedAt");
 CREATE UNIQUE INDEX "IX_Cloths_SubmissionKey" ON "Cloths" ("SubmissionKey");
 CREATE INDEX "IX_Machines_ChangedAt" ON "Machines" ("ChangedAt");
@@ -337,6 +351,9 @@ CREATE INDEX "IX_Garments_ChangedAt" ON "Garments" ("ChangedAt");
 CREATE UNIQUE INDEX "IX_Garments_SubmissionKey" ON "Garments" ("SubmissionKey");
 CREATE INDEX "IX_Wearers_ChangedAt" ON "Wearers" ("ChangedAt");
 CREATE UNIQUE INDEX "IX_Wearers_SubmissionKey" ON "Wearers" ("SubmissionKey");
+CREATE INDEX "IX_Runs_ChangedAt" ON "Runs" ("ChangedAt");
+CREATE INDEX "IX_Runs_SetupInHandId" ON "Runs" ("SetupInHandId") WHERE SetupInHandId IS NOT NULL;
+CREATE UNIQUE INDEX "IX_Runs_SubmissionKey" ON "Runs" ("SubmissionKey");
 CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
 UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
 UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
@@ -364,3 +381,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261127143819_NeedlesInSeats', '10
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201083743_CoachSteps', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201120109_Practice', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201161952_Garments', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261201183415_Runs', '10.0.12');

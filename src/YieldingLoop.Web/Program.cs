@@ -47,7 +47,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 });
 builder.HearNobodyForAnother();
 builder.Services.AddSingleton(data).AddSingleton(network).AddSingleton(new NetworkAddress($"http://127.0.0.1:{network.Port}")).AddSingleton(TimeProvider.System);
-builder.Services.AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<CoachMemory>().AddSingleton<PracticeMemory>().AddSingleton<DrawingStyles>().AddSingleton<Rescue>().AddSingleton<StorageWindow>();
+builder.Services.AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<RunWorkshop>().AddSingleton<CoachMemory>().AddSingleton<PracticeMemory>().AddSingleton<DrawingStyles>().AddSingleton<Rescue>().AddSingleton<StorageWindow>();
 builder.Services.AddSingleton(services => new Backups(data.DatabasePath, services.GetRequiredService<TimeProvider>()));
 builder.Services.AddSingleton(_ => new Passcode(data.PasscodePath));
 builder.Services.AddSingleton(services => new DatabaseKeeper(data.DatabasePath, services.GetRequiredService<Backups>()));
@@ -55,7 +55,7 @@ builder.Services.AddSingleton<WorkroomLife>().AddHostedService(services => servi
 // Whatever is still being asked when the stop signal comes has this long; then the server goes.
 builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(3));
 builder.Services.AddDbContextPool<WorkroomContext>(options => options.UseSqlite(WorkroomDatabase.ConnectionString(data.DatabasePath)));
-builder.Services.AddScoped<Workroom>().AddScoped<Drafts>().AddScoped<PutAwayShelf>().AddScoped<ThreadUps>().AddScoped<Coaching>().AddScoped<Practising>().AddScoped<Swatches>().AddScoped<Photos>().AddScoped<Cones>().AddScoped<Garments>().AddScoped<Runs>().AddScoped<SettingsStore>();
+builder.Services.AddScoped<Workroom>().AddScoped<Drafts>().AddScoped<PutAwayShelf>().AddScoped<ThreadUps>().AddScoped<Coaching>().AddScoped<Practising>().AddScoped<Swatches>().AddScoped<Photos>().AddScoped<Cones>().AddScoped<Garments>().AddScoped<Runs>().AddScoped<YieldingLoop.Web.Pages.Runs.RunDesk>().AddScoped<SettingsStore>();
 builder.Services.AddScoped(services => services.GetRequiredService<SettingsCache>().Wording);
 builder.Services.AddGate();
 // Pages check their forms' tokens by default; a second check of our own would also refuse the page that says what went wrong.

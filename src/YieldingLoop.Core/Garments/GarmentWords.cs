@@ -1,3 +1,4 @@
+using System.Globalization;
 using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Core.Garments;
@@ -5,10 +6,14 @@ namespace YieldingLoop.Core.Garments;
 /// <summary>What is said of garments: one place, by code.</summary>
 public static class GarmentWords
 {
-    private static readonly SentenceFile File = new(typeof(GarmentWords).Assembly, "garment-words.json", new Dictionary<string, Func<double, string>>(), new Dictionary<string, Func<string, string>>());
+    private static readonly SentenceFile File = new(typeof(GarmentWords).Assembly, "garment-words.json", new Dictionary<string, Func<double, string>>
+    {
+        ["more"] = minutes => string.Create(CultureInfo.InvariantCulture, $"{Math.Abs(minutes):0.#} min {(minutes < 0 ? "less" : "more")}"),
+        ["spare"] = points => string.Create(CultureInfo.InvariantCulture, $"{Math.Abs(points):0} {(Math.Abs(points) == 1 ? "point" : "points")} {(points < 0 ? "less" : "more")} spare"),
+    }, new Dictionary<string, Func<string, string>>());
 
     /// <summary>Names of a finding that are seams of the garment.</summary>
-    private static readonly string[] Seams = ["over", "hem", "other"];
+    private static readonly string[] Seams = ["over", "hem", "other", "first", "then", "from"];
 
     /// <summary>Every code that has words.</summary>
     public static IReadOnlyCollection<string> Codes => File.Codes;

@@ -21,6 +21,9 @@ public sealed record RunChoice(string MachineId, SetupPlan Plan, int? From)
 /// <param name="Kept">A kept set-up, with its machine; null where the planner chooses.</param>
 public sealed record RunWork(int WorkId, PlanQuestion Question, (string MachineId, SetupPlan Plan)? Kept)
 {
+    /// <summary>Whether the kept one's swatch passed, and nothing it was made from has changed since: the swatch outranks the model.</summary>
+    public bool Proven { get; init; }
+
     /// <summary>Set-ups it is not sewn with, whatever the model has them come to: it popped with them.</summary>
     public IReadOnlyList<(string MachineId, Setup Setup)> Barred { get; init; } = [];
 
@@ -68,9 +71,18 @@ public static class RunCandidates
 
     private static RunChoice? Best(RunWork work, Func<PlanQuestion, Outcome<PlanAnswer>> plan)
     {
-        if (work.Kept is var (machine, kept) && work.Question.Machines.Any(m => m.Id == machine) && kept.Figures.Verdict?.Verdict == Verdict.Holds && work.Allows(machine, kept.Setup))
+        if (work.Kept is var (machine, kept) && work.Question.Machines.Any(m => m.Id == machine) && work.Allows(machine, kept.Setup))
         {
-            return new RunChoice(machine, kept, null);
+            if (work.Proven)
+            {
+                return new RunChoice(machine, kept, null);
+            }
+
+            // As it would hold today, on the cloth and for whom it is now.
+            if (SharedSetup.Read(work.Question, machine, kept) is { Figures.Verdict.Verdict: Verdict.Holds } today)
+            {
+                return new RunChoice(machine, today, null);
+            }
         }
 
         return plan(work.Question).Value is { } answer

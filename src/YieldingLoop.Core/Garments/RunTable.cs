@@ -4,9 +4,25 @@ namespace YieldingLoop.Core.Garments;
 
 /// <summary>What it comes to when a seam is moved to a place.</summary>
 /// <param name="To">The place, from 0.</param>
-/// <param name="Minutes">All changeovers then, and what set-ups that are not the best cost; null where it cannot go there.</param>
+/// <param name="ChangeoverMinutes">All changeovers then; null where it cannot go there.</param>
+/// <param name="Minutes">The same, and what set-ups that are not the best cost.</param>
 /// <param name="Why">Why it cannot go there; null where it can.</param>
-public sealed record RunMove(int To, double? Minutes, Finding? Why);
+public sealed record RunMove(int To, double? ChangeoverMinutes, double? Minutes, Finding? Why)
+{
+    /// <summary>What it comes to beside the order as it stands, as a code with its figures; why it cannot go there where it cannot.</summary>
+    public Finding Against(RunOrderAnswer now)
+    {
+        if (Why is not null)
+        {
+            return Why;
+        }
+
+        var minutes = Math.Round(ChangeoverMinutes!.Value - now.ChangeoverMinutes, 1);
+        // What is weighed beside the minutes is spare given up.
+        var points = Math.Round((Minutes!.Value - ChangeoverMinutes.Value - (now.Minutes - now.ChangeoverMinutes)) / RunCandidate.MinutesPerPoint);
+        return new Finding((minutes, points) switch { (0, 0) => "move-same", (0, _) => "move-spare", (_, 0) => "move-minutes", _ => "move-both" }).With("minutes", minutes).With("points", -points);
+    }
+}
 
 /// <summary>A seam that is sewn with a set-up that is not its best.</summary>
 /// <param name="Place">Its place in the order, from 0.</param>
@@ -109,8 +125,9 @@ public sealed class RunTable
             .. Enumerable.Range(0, order.Count).Select(to =>
             {
                 List<int> moved = [.. rest.Take(to), piece, .. rest.Skip(to)];
-                return Broken(moved) is { } why ? new RunMove(to, null, why)
-                    : orders!.Of(moved) is var (_, cost) ? new RunMove(to, RunCosts.ToMinutes(cost), null) : new RunMove(to, null, new Finding("move-no-way"));
+                return Broken(moved) is { } why ? new RunMove(to, null, null, why)
+                    : orders!.Of(moved) is var (places, cost) ? new RunMove(to, Math.Round(places.Sum(p => p.ChangeoverMinutes), 6), RunCosts.ToMinutes(cost), null)
+                    : new RunMove(to, null, null, new Finding("move-no-way"));
             }),
         ];
     }

@@ -16,7 +16,7 @@ public static class SharedSetup
     /// <param name="other">The other seam's set-up.</param>
     public static SetupPlan? For(PlanQuestion question, SetupPlan best, string machineId, SetupPlan other)
     {
-        if (question.Machines.FirstOrDefault(m => m.Id == machineId) is not { } hand || question.Seam.Resolve().Value is not { } need)
+        if (question.Machines.FirstOrDefault(m => m.Id == machineId) is not { } hand)
         {
             return null;
         }
@@ -24,7 +24,7 @@ public static class SharedSetup
         // The rules are asked with everything of it pinned but the dials, which the figures judge as they stand.
         var threading = PlanPins.ThreadingOf(other) with { MachineId = machineId };
         var numbers = threading with { LengthMm = other.StitchLengthMm, CuttingWidthMm = other.CuttingWidthFromRightMm, WidthMm = other.ZigzagWidthMm };
-        if (Allowed(numbers) is not null && Exact(question, need, hand, other) is { } exact && Does(exact, best))
+        if (Read(question, machineId, other) is { } exact && Does(exact, best) && Allowed(numbers) is not null)
         {
             return exact;
         }
@@ -37,10 +37,14 @@ public static class SharedSetup
 
     private static bool Does(SetupPlan plan, SetupPlan best) => plan.Figures.Verdict!.Verdict == Verdict.Holds && (plan.Missed & ~best.Missed) == PlanLimits.None;
 
-    /// <summary>The other's set-up as it is, read on this seam; null where it makes no case.</summary>
-    private static SetupPlan? Exact(PlanQuestion question, Need need, MachineAtHand hand, SetupPlan other)
+    /// <summary>A set-up as it is, read on a seam; null where it makes no case.</summary>
+    /// <param name="question">The seam's question, with the machine among those at hand.</param>
+    /// <param name="machineId">The machine.</param>
+    /// <param name="other">The set-up.</param>
+    public static SetupPlan? Read(PlanQuestion question, string machineId, SetupPlan other)
     {
-        if (other.Setup.Case(other.Tuned(hand.Machine), question.Cloth, question.Seam, need, question.Schools).Value is not { } sewn)
+        if (question.Machines.FirstOrDefault(m => m.Id == machineId) is not { } hand || question.Seam.Resolve().Value is not { } need
+            || other.Setup.Case(other.Tuned(hand.Machine), question.Cloth, question.Seam, need, question.Schools).Value is not { } sewn)
         {
             return null;
         }

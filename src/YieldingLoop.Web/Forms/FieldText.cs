@@ -11,6 +11,9 @@ public static class FieldText
     /// <summary>For reading, so many decimals at most.</summary>
     public static string Round(double value, int decimals = 1) => Math.Round(value, decimals).ToString(CultureInfo.InvariantCulture);
 
+    /// <summary>The number of a record that <see cref="Of"/> wrote; null where it is none.</summary>
+    public static int? IdOf(string? text) => int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? id : null;
+
     /// <summary>"1 minute", "3.5 minutes".</summary>
     public static string Minutes(double minutes) => Round(minutes) is var text && text == "1" ? "1 minute" : $"{text} minutes";
 

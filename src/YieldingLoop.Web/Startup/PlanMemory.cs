@@ -11,7 +11,8 @@ namespace YieldingLoop.Web.Startup;
 /// </summary>
 public sealed class PlanMemory : IDisposable
 {
-    private const int Remembered = 64;
+    // A run asks as many questions as it has seams.
+    private const int Remembered = 128;
 
     private readonly MemoryCache answers = new(new MemoryCacheOptions { SizeLimit = Remembered });
 

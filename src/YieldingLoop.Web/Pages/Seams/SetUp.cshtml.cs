@@ -25,9 +25,6 @@ namespace YieldingLoop.Web.Pages.Seams;
 /// <summary>The set-up of one seam, the best that can be proved on the machines at hand; kept when the user says so.</summary>
 public sealed class SetUpModel(Workroom workroom, Store.Swatches swatches, PlanMemory memory, TimeProvider clock, Wording wording) : PageModel
 {
-    /// <summary>Most needles and threads of the drawer that a plan looks at.</summary>
-    private const int MostInDrawer = 500;
-
     /// <summary>The machine it is pinned to; null for any.</summary>
     [BindProperty(SupportsGet = true)]
     public int? Machine { get; set; }
@@ -246,29 +243,14 @@ public sealed class SetUpModel(Workroom workroom, Store.Swatches swatches, PlanM
         // "Why not?" weighs the machine it is pinned to against the others.
         var among = Machine is null || Why ? soonest.Where(m => m.Id != Machine).Skip(Past).Take(PlanQuestion.MostMachines - (Machine is null ? 0 : 1)) : [];
         Asked = [.. Machines.Where(m => m.Id == Machine || among.Contains(m))];
-        var (needles, threads) = ((await workroom.ListNeedlesAsync(size: MostInDrawer)).Items, (await workroom.ListThreadsAsync(size: MostInDrawer)).Items);
-        // A drawer in which nothing was ever written down says nothing of what there is.
-        var drawer = new Core.Planning.Drawer(needles.Count == 0 ? null : [.. needles.Select(n => n.Entry)], threads.Count == 0 ? null : [.. threads.Select(t => new Cone(FieldText.Of(t.Id), t.Entry))]);
-        var rules = (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).ToList();
+        var records = await PlanRecords.LoadAsync(workroom, swatches, [.. Asked.Select(m => m.Id)]);
         Pins = PinFields.For([.. Asked.Where(m => Machine is null || m.Id == Machine).Select(m => m.Entry)], Request.Query, wording);
         var pins = PinFields.Read(Pins, Machine);
-        var (taught, cloth) = (new Dictionary<int, IReadOnlyList<TaughtSwatch>>(), Store.Swatches.ClothKey(Row.ClothId));
-        foreach (var machine in Asked)
+        learnt = Asked.ToDictionary(m => m.Id, m => records.LearntOf(m.Id, Row.ClothId));
+        var question = records.Question(figures, SeamNow, Row.ClothId, Asked, id => states.GetValueOrDefault(id, Setup.Unknown), wording.Settings) with
         {
-            taught[machine.Id] = await swatches.OfMachineAsync(machine.Id);
-        }
-
-        learnt = Asked.ToDictionary(m => m.Id, m => Teaching.OfMachine(taught[m.Id], cloth));
-        var question = new PlanQuestion(
-            figures, SeamNow,
-            [
-                .. Asked.Select(m => new MachineAtHand(FieldText.Of(m.Id), m.Entry, states.GetValueOrDefault(m.Id, Setup.Unknown))
-                {
-                    Learnt = learnt[m.Id],
-                    Lifted = [.. rules.Where(r => r.LiftsRuleId is not null && r.About(m.Id, Row.ClothId, SeamNow)).Select(r => new LiftedRule(r.LiftsRuleId!, r.ThreadKindId))],
-                }),
-            ],
-            drawer.Known ? drawer : null, Schools, wording.Settings.Weights, Why ? PlanPins.None : pins);
+            Schools = Schools, Pins = Why ? PlanPins.None : pins,
+        };
         Outcome = memory.Plan(question);
         if (Why && pins != PlanPins.None)
         {
@@ -284,10 +266,10 @@ public sealed class SetUpModel(Workroom workroom, Store.Swatches swatches, PlanM
 
         MachineRow = RowOf(found.Best);
         Card = CardOf(found.Best, figures);
-        TaughtBy = Card.Plan.Setup.Case(Card.Plan.Tuned(MachineRow.Entry), figures, SeamNow, Card.Plan.Need, Schools).Value is { } seam ? [.. Teaching.For(taught[MachineRow.Id], seam, cloth).From] : [];
+        TaughtBy = Card.Plan.Setup.Case(Card.Plan.Tuned(MachineRow.Entry), figures, SeamNow, Card.Plan.Need, Schools).Value is { } seam ? [.. Teaching.For(records.Taught[MachineRow.Id], seam, Store.Swatches.ClothKey(Row.ClothId)).From] : [];
         Alternatives = [.. found.Alternatives.Select(a => (a, CardOf(a, figures)))];
         Seen = $"{found.Best.MachineId}-{StoredFormat.Digest(Documents.Of(found.Best.Plan))}";
-        OwnRules = [.. rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, SeamNow, Card.Plan.Setup))];
+        OwnRules = [.. records.Rules.Where(r => r.Applies(MachineRow.Id, Row.ClothId, SeamNow, Card.Plan.Setup))];
         Manual = ManualTable.For(MachineRow.Entry, SeamNow.Job.Rolls() ? ManualSetting.RolledHemId : Card.Plan.StitchId, figures, [.. Card.Plan.Setup.Needles.Filled]);
         Plain = Card.Machine is PlainMachine plain ? PlainStitchAdvice.For(figures, SeamNow, Card.Plan.Need, plain, Schools).Value : null;
         ViewData["ThreadSheet"] = ThreadSheets.OfMachine(MachineRow);

@@ -1,0 +1,36 @@
+using YieldingLoop.Core.Words;
+
+namespace YieldingLoop.Core.Garments;
+
+/// <summary>What is found of an order, as codes with their figures.</summary>
+public static class RunFindings
+{
+    /// <summary>What an order takes, and how far it is from the best.</summary>
+    /// <param name="order">The order that is sewn.</param>
+    /// <param name="best">The best that was found.</param>
+    /// <param name="byHand">Whether the order is the user's own.</param>
+    public static Finding Of(RunOrderAnswer order, RunOrderAnswer best, bool byHand)
+    {
+        var said = new Finding("").With("changeover", order.ChangeoverMinutes);
+        // What is weighed beside the minutes is spare given up.
+        if (byHand)
+        {
+            var minutes = Math.Round(order.ChangeoverMinutes - best.ChangeoverMinutes, 1);
+            var points = -Math.Round((order.Minutes - order.ChangeoverMinutes - (best.Minutes - best.ChangeoverMinutes)) / RunCandidate.MinutesPerPoint);
+            return order.Minutes <= best.Minutes ? said with { Code = "order-yours-best" }
+                : said.With("minutes", minutes).With("points", points) with { Code = points == 0 ? "order-yours" : "order-yours-spare" };
+        }
+
+        var spare = order.Minutes > order.ChangeoverMinutes;
+        return order.Proved ? said with { Code = spare ? "order-spare" : "order-least" }
+            : said.With("gap", order.Minutes - order.LowerBoundMinutes) with { Code = spare ? "order-spare-bound" : "order-bound" };
+    }
+
+    /// <summary>What sewing a seam with a set-up that is not its best comes to.</summary>
+    /// <param name="choice">What it is sewn with.</param>
+    /// <param name="best">Its best.</param>
+    /// <param name="savesMinutes">What that saves.</param>
+    public static Finding OfTrade(RunChoice choice, RunChoice best, double savesMinutes) =>
+        new Finding(Math.Round(choice.SparePoints) == Math.Round(best.SparePoints) ? "trade-even" : "trade")
+            .With("from", choice.From is { } from ? RunAsk.Id(from) : "").With("saves", savesMinutes).With("spare", choice.SparePoints).With("best", best.SparePoints);
+}
