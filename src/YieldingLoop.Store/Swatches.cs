@@ -194,6 +194,9 @@ public sealed class Swatches(WorkroomContext context, TimeProvider clock)
         return [.. rows.Select(r => (r.Lesson is { ModelVersion: SeamModel.Version } lesson ? lesson : anew[r.Id]) is { } known ? new TaughtSwatch(r.Id, ClothKey(r.ClothId), known) { LeftOut = r.LeftOut } : null).OfType<TaughtSwatch>()];
     }
 
+    /// <summary>Whether a swatch of a machine passed since a moment.</summary>
+    public Task<bool> PassedSinceAsync(int machineId, DateTimeOffset since) => All.AnyAsync(s => s.MachineId == machineId && s.PutAwayAt == null && s.Passed && s.CreatedAt >= since);
+
     /// <summary>What the swatches of a machine have taught of a cloth.</summary>
     public async Task<MachineLearnt> LearntAsync(int machineId, int clothId) => Teaching.OfMachine(await OfMachineAsync(machineId), ClothKey(clothId));
 

@@ -29,6 +29,10 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
     /// <summary>Whether a set-up was ever brought onto its machine to the last step.</summary>
     public Task<bool> DoneForAsync(int setupId) => context.ThreadUps.AnyAsync(t => t.SetupId == setupId && t.EndedAt != null && t.PutAwayAt == null);
 
+    /// <summary>When a machine was last changed to the last step of a list; null where it never was.</summary>
+    public Task<DateTimeOffset?> LastEndedAtAsync(int machineId) =>
+        context.ThreadUps.Where(t => t.MachineId == machineId && t.EndedAt != null && t.PutAwayAt == null).OrderByDescending(t => t.EndedAt).Select(t => t.EndedAt).FirstOrDefaultAsync();
+
     /// <summary>What is going on at machines that are in use, the last touched first.</summary>
     public async Task<ListPage<ThreadUpListing>> ListAsync(int page, int size)
     {

@@ -31,6 +31,6 @@ public static class RunFindings
     /// <param name="best">Its best.</param>
     /// <param name="savesMinutes">What that saves.</param>
     public static Finding OfTrade(RunChoice choice, RunChoice best, double savesMinutes) =>
-        new Finding(Math.Round(choice.SparePoints) == Math.Round(best.SparePoints) ? "trade-even" : "trade")
+        new Finding(Math.Round(choice.SparePoints).CompareTo(Math.Round(best.SparePoints)) switch { 0 => "trade-even", > 0 => "trade-more", _ => "trade" })
             .With("from", choice.From is { } from ? RunAsk.Id(from) : "").With("saves", savesMinutes).With("spare", choice.SparePoints).With("best", best.SparePoints);
 }

@@ -16,6 +16,9 @@ public static class DemoGarments
         Rower("Cox", head: 562, chest: 900, waist: 720, hip: 930, thigh: 505, heel: 305, arm: 270, hand: 245, torso: 1540),
     ];
 
+    /// <summary>What the run of all of them is called.</summary>
+    public const string RunName = "Squad order";
+
     /// <summary>Four unisuits, three base layers and two tops: nine garments of the seams that are on the table.</summary>
     public static IReadOnlyList<Garment> All { get; } =
     [
@@ -35,7 +38,7 @@ public static class DemoGarments
             Seams =
             [
                 Round("neck", 3, 1, "head", (1, 430), (4, 430), (5, 430)),
-                Seam("side", 4, 2, SeamEnd.Loose, Into("hem"), (1, 1010), (4, 1060), (5, 930)),
+                Seam("side", 11, 2, SeamEnd.Loose, Into("hem"), (1, 420), (4, 440), (5, 395)),
                 Round("hem", 9, 1, "hip", (1, 900), (4, 900), (5, 860)) with { After = [new("side", "crosses")] },
             ],
         },

@@ -1,3 +1,5 @@
+using System.Globalization;
+using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
@@ -53,10 +55,11 @@ public static class DemoLoader
         context.AddRange(rules);
         context.AddRange(wearers);
         context.AddRange(garments);
-        context.AddRange(DemoMachines.NeedlesIn.Select(n => new SeatedNeedleRow
+        var seated = DemoMachines.NeedlesIn.Select(n => new SeatedNeedleRow
         {
             Machine = machines[n.Machine], Seat = n.Seat, Needle = DemoWorkroom.States[n.Machine].Needles[n.Seat].Value, FittedAt = now.AddDays(-n.Days), Stitches = n.Stitches,
-        }));
+        }).ToList();
+        context.AddRange(seated);
         var passedBy = new List<(SetupRow Setup, SwatchRow Swatch)>();
         foreach (var ((source, row), plan) in DemoWorkroom.Seams.Zip(seams).Zip(plans?.GetAwaiter().GetResult() ?? Plans()))
         {
@@ -116,12 +119,36 @@ public static class DemoLoader
         }
 
         context.SaveChanges();
+        context.Add(Run());
         foreach (var (setup, swatch) in passedBy)
         {
             setup.PassedBySwatchId = swatch.Id;
         }
 
         context.SaveChanges();
+
+        // The squad's order, of which two rowers have their side seams since this morning.
+        RunRow Run()
+        {
+            var first = DemoGarments.All[0].Seams[0];
+            var setup = context.Setups.Local.First(s => s.Seam == seams[first.WorkId - 1]);
+            var parts = DemoGarments.All.Select((g, i) => RunPart.Of(i + 1, g)).ToList();
+            var ticks = Enumerable.Range(1, 2).Select(copy =>
+            {
+                var length = first.LengthsMm[parts[0].Wearers[copy - 1]] * first.Times;
+                return new RunTick
+                {
+                    GarmentId = 1, SeamId = first.Id, Copy = copy, SetupId = setup.Id, At = now.AddMinutes(-200 + 25 * copy), SewnMm = length,
+                    Taken = [.. Cones.OfSeam(setup.Snapshot, length).Where(t => threads.Exists(c => c.Id.ToString(CultureInfo.InvariantCulture) == t.ConeId && c.Entry.MetresLeft is not null))],
+                    Stitches = Cones.WorkAlong(setup.Snapshot, length).Stitches,
+                    NeedleIds = [.. seated.Where(n => n.MachineId == setup.MachineId && setup.Snapshot.Plan.Setup.Needles[n.Seat].TryGet(out var needle) && needle.Serves(n.Needle)).Select(n => n.Id)],
+                };
+            }).ToList();
+            return new RunRow
+            {
+                Name = DemoGarments.RunName, Entry = new SewingRun { Name = DemoGarments.RunName, Parts = parts, Done = ticks }, SubmissionKey = Guid.NewGuid(), Demo = true, CreatedAt = now.AddDays(-2), ChangedAt = ticks[^1].At,
+            };
+        }
 
         SetupRow Keep(SetupSnapshot snapshot, SeamRow seam, MachineRow machine)
         {

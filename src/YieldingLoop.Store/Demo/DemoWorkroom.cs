@@ -84,5 +84,6 @@ public static class DemoWorkroom
             // In a database that was just made, rows are numbered in the order they are added.
             Other = new OtherLayers { Cloth = Cloths[3].Resolve().Value!, ClothId = 4, Plies = 2, Direction = ClothDirection.Across, CutPercent = 85 },
         }, -1, false),
+        (1, new() { Name = "Base layer side seam", Direction = ClothDirection.Lengthwise, OnSkin = true, NeedKind = NeedKind.Movement, MovementId = "seat-length" }, -1, false),
     ];
 }

@@ -9,8 +9,8 @@ namespace YieldingLoop.Web.Drawings;
 /// </summary>
 public static class RunDrawing
 {
-    /// <summary>Length of a slice along the thread, lying and standing.</summary>
-    public const double Long = 152, LongUpright = 118;
+    /// <summary>Length of a slice along the thread. Standing ones are cut off where what is said beside them ends.</summary>
+    public const double Long = 152, LongUpright = 600;
 
     /// <summary>Width of a band, lying and standing, and the gap between two.</summary>
     public const double Band = 60, BandUpright = 34, Gap = 12, GapUpright = 8;
@@ -59,7 +59,12 @@ public static class RunDrawing
                 var (x, y) = At(KnotAt, here);
                 var radius = KnotRadius(minutes);
                 svg.Circle(x, y, radius, "run-knot");
-                svg.Path($"M{N(x - radius * 0.62)} {N(y + radius * 0.2)}c{N(radius * 0.2)} {N(-radius * 0.9)} {N(radius * 1.05)} {N(-radius * 0.9)} {N(radius * 1.24)} {N(-radius * 0.1)}M{N(x - radius * 0.5)} {N(y - radius * 0.35)}c{N(radius * 0.1)} {N(radius * 0.95)} {N(radius * 0.95)} {N(radius)} {N(radius * 1.1)} {N(radius * 0.25)}", "run-knot-turn");
+                // Wound round and drawn tight.
+                for (var turn = -1; turn <= 1; turn++)
+                {
+                    var (dx, half) = (turn * radius * 0.42, radius * (turn == 0 ? 0.72 : 0.55));
+                    svg.Path($"M{N(x + dx - radius * 0.2)} {N(y + half)}Q{N(x + dx + radius * 0.25)} {N(y)} {N(x + dx + radius * 0.2)} {N(y - half)}", "run-knot-turn");
+                }
             }
         }
         else
@@ -78,6 +83,7 @@ public static class RunDrawing
         {
             // A row of stitches seen on the face: each goes down and comes up again a little further on.
             const double Pitch = 15, Sewn = 10;
+            svg.Path($"M{P(first, here)}L{P(end, here)}", "run-under");
             for (var a = first; a + Sewn <= end + 0.01; a += Pitch)
             {
                 var (one, other) = (At(a, here), At(Math.Min(end, a + Sewn), here));

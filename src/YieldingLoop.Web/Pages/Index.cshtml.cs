@@ -5,7 +5,7 @@ using YieldingLoop.Store;
 namespace YieldingLoop.Web.Pages;
 
 /// <summary>The Workroom: what is on the table, and what worked before.</summary>
-public sealed class IndexModel(Workroom workroom, Store.ThreadUps threadUps, Drafts drafts, PutAwayShelf shelf, Wording wording) : PageModel
+public sealed class IndexModel(Workroom workroom, Store.ThreadUps threadUps, Drafts drafts, PutAwayShelf shelf, Store.Runs runs, Wording wording) : PageModel
 {
     /// <summary>Whether the help of the first visit is still shown.</summary>
     public bool FirstHelp => !wording.Settings.FirstHelpRead;
@@ -16,6 +16,9 @@ public sealed class IndexModel(Workroom workroom, Store.ThreadUps threadUps, Dra
 
     /// <summary>What is going on at the machines.</summary>
     public ListPage<ThreadUpListing> AtMachines { get; private set; } = ListPage.Empty<ThreadUpListing>();
+
+    /// <summary>Runs of which something is sewn already.</summary>
+    public ListPage<RunListing> Runs { get; private set; } = ListPage.Empty<RunListing>();
 
     public ListPage<WorkListing> Work { get; private set; } = ListPage.Empty<WorkListing>();
 
@@ -32,6 +35,7 @@ public sealed class IndexModel(Workroom workroom, Store.ThreadUps threadUps, Dra
         Cloths = await workroom.ListClothsAsync(size: 6);
         Machines = await workroom.ListMachinesAsync(size: 6);
         AtMachines = await threadUps.ListAsync(1, ListPage.Size);
+        Runs = await runs.ListGoingOnAsync(3);
         Unfinished = await drafts.ListAsync(size: 3);
         DemoInUse = await shelf.DemoInUseAsync();
     }

@@ -130,8 +130,8 @@ public sealed class OrderModel(RunDesk desk, Store.Runs runs, Wording wording) :
     /// <summary>What a seam is sewn like instead of with its best; null where it is its best.</summary>
     public string? TradeOf(RunPlaceView place) => place.SavesMinutes is { } saves ? Say(RunFindings.OfTrade(place.Choice, place.Best, saves)) : null;
 
-    /// <summary>The machines that are open, in the order of their bands.</summary>
-    public IReadOnlyList<RunMachineRow> Lanes => [.. Board.Machines.Where(m => !m.Closed)];
+    /// <summary>The machines that are sewn on, in the order of their bands.</summary>
+    public IReadOnlyList<RunMachineRow> Lanes => [.. Board.Machines.Where(m => Board.Places.Any(p => p.Entry.MachineId == m.Id))];
 
     private string NameOf(string id) => FieldText.IdOf(id) is { } work && Board.Works.TryGetValue(work, out var row) ? row.Name : Board.PieceName(id);
 
