@@ -36,16 +36,22 @@ public sealed class Garments(WorkroomContext context, TimeProvider clock)
         All.Where(g => g.PutAwayAt == null).OrderByDescending(g => g.ChangedAt).ThenByDescending(g => g.Id).PageAsync(page, size);
 
     /// <summary>The pieces of work of a garment, by number, put away or not.</summary>
-    public Task<Dictionary<int, SeamRow>> WorksAsync(Garment garment)
+    public Task<Dictionary<int, SeamRow>> WorksAsync(Garment garment) => WorksAsync([garment]);
+
+    /// <summary>The pieces of work of several garments.</summary>
+    public Task<Dictionary<int, SeamRow>> WorksAsync(IEnumerable<Garment> garments)
     {
-        var ids = garment.Seams.Select(s => s.WorkId).ToList();
+        var ids = WorkIds(garments);
         return context.Seams.AsNoTracking().Include(s => s.Cloth).Where(s => ids.Contains(s.Id)).ToDictionaryAsync(s => s.Id);
     }
 
     /// <summary>The set-up each piece of work is sewn with as things stand, by its number: one whose swatch passed, or else the newest.</summary>
-    public async Task<Dictionary<int, SetupRow>> SetupsAsync(Garment garment)
+    public Task<Dictionary<int, SetupRow>> SetupsAsync(Garment garment) => SetupsAsync([garment]);
+
+    /// <summary>The set-ups of the pieces of work of several garments.</summary>
+    public async Task<Dictionary<int, SetupRow>> SetupsAsync(IEnumerable<Garment> garments)
     {
-        var ids = garment.Seams.Select(s => s.WorkId).ToList();
+        var ids = WorkIds(garments);
         var kept = await context.Setups.AsNoTracking().Where(s => ids.Contains(s.SeamId) && s.PutAwayAt == null && !s.Superseded).Select(s => new { s.Id, s.SeamId, s.SwatchPassedAt }).ToListAsync();
         var chosen = kept.GroupBy(s => s.SeamId).Select(g => g.OrderByDescending(s => s.SwatchPassedAt is not null).ThenByDescending(s => s.Id).First().Id).ToList();
         return await context.Setups.AsNoTracking().Where(s => chosen.Contains(s.Id)).ToDictionaryAsync(s => s.SeamId);
@@ -141,6 +147,8 @@ public sealed class Garments(WorkroomContext context, TimeProvider clock)
         };
         return await writer.InsertAsync(new GarmentRow { Name = garment.Name, Entry = garment }, key);
     });
+
+    private static List<int> WorkIds(IEnumerable<Garment> garments) => [.. garments.SelectMany(g => g.Seams).Select(s => s.WorkId).Distinct()];
 
     private async Task<bool> ExistAsync(Garment garment)
     {

@@ -39,28 +39,15 @@ public sealed class RunDesk(Workroom workroom, Store.Runs runs, Store.Garments g
 
         var run = row.Entry;
         var rows = await runs.GarmentsAsync(run);
-        var works = new Dictionary<int, SeamRow>();
-        var kept = new Dictionary<int, SetupRow>();
-        foreach (var garment in rows.Values)
-        {
-            foreach (var (number, work) in await garments.WorksAsync(garment.Entry))
-            {
-                works[number] = work;
-            }
-
-            foreach (var (number, setup) in await garments.SetupsAsync(garment.Entry))
-            {
-                kept[number] = setup;
-            }
-        }
-
+        var entries = rows.Values.Select(g => g.Entry).ToList();
+        var (works, kept) = (await garments.WorksAsync(entries), await garments.SetupsAsync(entries));
         var wearers = run.Parts.SelectMany(p => p.Wearers).Where(w => w > 0).Distinct().ToList();
         var (machines, leftOut) = await MachinesAsync(run);
         var needed = run.Done.Select(t => t.SetupId).Concat(run.Popped.Select(p => p.SetupId)).Distinct().ToList();
         var ticked = await workroom.Setups.Where(s => needed.Contains(s.Id)).ToDictionaryAsync(s => s.Id);
         var open = machines.Where(m => !m.Closed).ToList();
         var asked = open.Count == 0 ? [] : await WorksAsync(run, rows, works, kept, ticked, open);
-        var choicesKey = StoredFormat.Digest(string.Join('|', asked.Select(w => FormattableString.Invariant(
+        var choicesKey = StoredFormat.Digest(string.Join('|', asked.AsParallel().AsOrdered().Select(w => FormattableString.Invariant(
             $"{w.WorkId} {StoredFormat.Digest(Documents.Of(w.Question))} {(w.Kept is var (machine, plan) ? machine + StoredFormat.Digest(Documents.Of(plan)) : "")} {w.Proven} {string.Join(',', w.Barred.Select(b => b.MachineId + StoredFormat.Digest(StoredFormat.Write(b.Setup))))}"))));
         var at = run.Done.Count > 0 && ticked.TryGetValue(run.Done[^1].SetupId, out var last) ? FieldText.Of(last.MachineId) : null;
         var key = StoredFormat.Digest(string.Join('|', choicesKey, StoredFormat.Write(run with { Name = "", Order = [] }), at, string.Join(',', rows.Values.OrderBy(g => g.Id).Select(g => $"{g.Id}.{g.Version}")), string.Join(',', open.Select(m => $"{m.Id} {m.Row.Version} {StoredFormat.Write(m.State)}"))));

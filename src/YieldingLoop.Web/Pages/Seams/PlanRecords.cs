@@ -16,6 +16,8 @@ namespace YieldingLoop.Web.Pages.Seams;
 /// <param name="Taught">What the swatches of each machine teach, by its number.</param>
 public sealed record PlanRecords(Core.Planning.Drawer? Drawer, IReadOnlyList<OwnRule> Rules, IReadOnlyDictionary<int, IReadOnlyList<TaughtSwatch>> Taught)
 {
+    private readonly Dictionary<(int Machine, int Cloth), MachineLearnt> learnt = [];
+
     /// <summary>Most needles and threads of the drawer that a plan looks at.</summary>
     private const int MostInDrawer = 500;
 
@@ -38,7 +40,16 @@ public sealed record PlanRecords(Core.Planning.Drawer? Drawer, IReadOnlyList<Own
     }
 
     /// <summary>What a machine has taught of a cloth.</summary>
-    public MachineLearnt LearntOf(int machineId, int clothId) => Teaching.OfMachine(Taught[machineId], Store.Swatches.ClothKey(clothId));
+    public MachineLearnt LearntOf(int machineId, int clothId)
+    {
+        // Asked once for every seam on the cloth.
+        if (!learnt.TryGetValue((machineId, clothId), out var known))
+        {
+            learnt[(machineId, clothId)] = known = Teaching.OfMachine(Taught[machineId], Store.Swatches.ClothKey(clothId));
+        }
+
+        return known;
+    }
 
     /// <summary>The question of a seam, by the workroom's schools and weights and without pins.</summary>
     /// <param name="cloth">Figures of its cloth.</param>
