@@ -140,7 +140,7 @@ public sealed class KeepingTests : IDisposable
         var home = await visitor.OpenAsync("/");
         var away = await visitor.PressAsync(home, "Put the demo away");
         var after = await visitor.OpenAsync(away.Location!);
-        Assert.Contains("The demo, 75 records", after.QuerySelector(".undo")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("The demo, 77 records", after.QuerySelector(".undo")!.TextContent, StringComparison.Ordinal);
         Assert.Empty(after.QuerySelectorAll(".work-list li, .setup-list li, .tile"));
         Assert.DoesNotContain("Put the demo away", after.Body!.TextContent, StringComparison.Ordinal);
         Assert.Empty((await visitor.OpenAsync("/setups")).QuerySelectorAll(".setup-list li"));

@@ -99,7 +99,7 @@ test('put away, undone by a key, and the demo as a whole', async ({ page }) => {
 
     await page.goto(server.url);
     await page.getByRole('button', { name: 'Put the demo away' }).click();
-    await expect(page.locator('.undo')).toContainText('75 records');
+    await expect(page.locator('.undo')).toContainText('77 records');
     await page.getByRole('link', { name: 'All that is put away' }).click();
     await expectWellMade(page, 'what is put away');
     await page.getByRole('button', { name: 'Bring all of it back' }).click();
