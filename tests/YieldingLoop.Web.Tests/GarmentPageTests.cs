@@ -30,7 +30,7 @@ public sealed class GarmentPageTests : IDisposable
         Assert.Contains("Unisuit leg opening join, 2 ends: it meets its own beginning.", suits, StringComparison.Ordinal);
         // A base layer's sides run into its hem, which has no set-up yet.
         var layers = Text(await visitor.OpenAsync("/garments/2"));
-        Assert.Contains("Before “Base layer hem”: clip the allowance of “Base layer sleeve seam” at the fold and lay its two halves opposite ways.", layers, StringComparison.Ordinal);
+        Assert.Contains("Before “Base layer hem”: clip the allowance of “Base layer side seam” at the fold and lay its two halves opposite ways.", layers, StringComparison.Ordinal);
         Assert.Contains("Plan the seam, then it says how.", layers, StringComparison.Ordinal);
     }
 

@@ -153,7 +153,8 @@ public sealed record RunBoard
     ];
 
     /// <summary>Garments that are made for others now than when the run was begun.</summary>
-    public IEnumerable<int> MadeOtherwise => Run.Parts.Where(p => Garments.TryGetValue(p.GarmentId, out var row) && Run.Following(p.GarmentId, row.Entry) != Run with { Order = [] } && Run.Following(p.GarmentId, row.Entry).Parts.First(n => n.GarmentId == p.GarmentId) != p).Select(p => p.GarmentId);
+    public IEnumerable<int> MadeOtherwise => 
+        Run.Parts.Where(p => Garments.TryGetValue(p.GarmentId, out var row) && !Run.Following(p.GarmentId, row.Entry).Parts.SequenceEqual(Run.Parts)).Select(p => p.GarmentId);
 
     /// <summary>How many seams on copies there are, and how many of them are sewn.</summary>
     public (int Sewn, int All) Count => (Run.Done.Count, Run.Parts.Sum(p => Garments.TryGetValue(p.GarmentId, out var row) ? row.Entry.Seams.Count * p.Wearers.Count : 0));
