@@ -67,6 +67,16 @@ public sealed class GarmentPageTests : IDisposable
     }
 
     [Fact]
+    public async Task A_seam_that_nobody_is_measured_for_says_what_it_is_reckoned_with()
+    {
+        var start = await visitor.OpenAsync("/garments/start?kind=t-shirt");
+        var made = await visitor.SendAsync(start, "/garments/start?kind=t-shirt", new() { ["Input.Name"] = "Shirts", ["Input.ClothId"] = "1" }, "start");
+        // The opening of the kind, and a fifth more to pass it.
+        Assert.Contains("nobody is measured for it yet, so it is reckoned with 20 %", Text(await visitor.OpenAsync(made.Location!)), StringComparison.Ordinal);
+        Assert.DoesNotContain("nobody is measured", Text(await visitor.OpenAsync("/garments/1")), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task What_cannot_be_is_said_at_its_field_and_nothing_is_lost()
     {
         var page = await visitor.OpenAsync("/garments/1");

@@ -376,4 +376,98 @@ public sealed class RunPageTests : IDisposable
         Assert.Equal("/runs/1", (await visitor.PostAsync(Form(), "/runs/1?handler=Name", new() { ["name"] = "Autumn <b>order</b>" })).Location);
         Assert.Equal("Autumn <b>order</b>", (await RunAsync()).QuerySelector("h1")!.TextContent);
     }
+
+    [Fact]
+    public async Task Whatever_is_pressed_in_whatever_order_cones_needles_and_construction_stay_true()
+    {
+        // The rules are said a second time here: from the records alone, after every press.
+        var (random, started) = (new Random(1912), DateTimeOffset.UtcNow);
+        Dictionary<int, double> metres = [];
+        await OnStoreAsync(async context => metres = await context.Threads.Where(t => t.PutAwayAt == null).ToDictionaryAsync(t => t.Id, t => t.Entry.MetresLeft ?? -1));
+        var ticked = new HashSet<(int, string, int)>();
+        for (var step = 0; step < 40; step++)
+        {
+            var page = await RunAsync();
+            var pieces = Pieces(page);
+            var version = page.QuerySelector("[name=version]")!.GetAttribute("value")!;
+            string Any(IReadOnlyList<string> of) => of.Count == 0 ? "1/side" : of[random.Next(of.Count)];
+            async Task<HttpStatusCode> PostAsync(string handler, Dictionary<string, string?> fields) =>
+                (await visitor.PostAsync((IHtmlFormElement)page.QuerySelector(".run-machines form")!, handler, new(fields) { ["version"] = version })).Status;
+
+            var status = HttpStatusCode.Redirect;
+            switch (random.Next(10))
+            {
+                case 0:
+                    status = await PostAsync("/runs/1?handler=Move", new() { ["piece"] = Any(pieces), ["to"] = random.Next(-1, 30).ToString(CultureInfo.InvariantCulture) });
+                    break;
+                case 1:
+                    status = await PostAsync("/runs/1?handler=Hold", new() { ["seam"] = Any([.. pieces.Select(p => RunPieceName.Find(p)!.Value.Seam)]), ["hold"] = random.Next(2) == 0 ? "true" : "false" });
+                    break;
+                case 2:
+                    status = await PostAsync("/runs/1?handler=Close", new() { ["machine"] = random.Next(1, 6).ToString(CultureInfo.InvariantCulture), ["closed"] = random.Next(3) == 0 ? "true" : "false" });
+                    break;
+                case 3:
+                    status = await PostAsync("/runs/1?handler=" + (random.Next(2) == 0 ? "Best" : "Batch"), new() { ["batch"] = ((RunBatch)random.Next(2)).ToString() });
+                    break;
+                case 4:
+                    var tick = ticked.Count == 0 ? (1, "side", 9) : ticked.ElementAt(random.Next(ticked.Count));
+                    status = await PostAsync("/runs/1/at?handler=TakeBack", new() { ["garment"] = $"{tick.Item1}", ["seam"] = tick.Item2, ["copy"] = $"{tick.Item3}", ["popped"] = random.Next(4) == 0 ? "true" : "false", ["Version"] = version });
+                    break;
+                default:
+                    var at = await visitor.OpenAsync($"/runs/1/at?piece={Any(pieces)}");
+                    if (at.QuerySelector(".next-bar input[name=Seen]") is { } seen && seen.Closest("form") is IHtmlFormElement form)
+                    {
+                        // What the page offers, or a copy out of a hat.
+                        var action = at.QuerySelectorAll("form").Select(f => f.GetAttribute("action")).First(a => a?.Contains("handler=Tick", StringComparison.Ordinal) == true)!;
+                        status = (await visitor.PostAsync(form, action, new() { ["copy"] = random.Next(1, 6).ToString(CultureInfo.InvariantCulture) })).Status;
+                    }
+
+                    break;
+            }
+
+            Assert.Contains(status, new[] { HttpStatusCode.Redirect, HttpStatusCode.Conflict, HttpStatusCode.NotFound });
+            await OnStoreAsync(async context =>
+            {
+                var run = (await context.Runs.FirstAsync()).Entry;
+                var garments = await context.Garments.ToDictionaryAsync(g => g.Id, g => g.Entry);
+                Assert.Equal(run.Done.Count, run.Done.Select(t => (t.GarmentId, t.SeamId, t.Copy)).Distinct().Count());
+                // In the order they were ticked nothing came before what it runs over, but for what was taken back since.
+                foreach (var tick in run.Done)
+                {
+                    Assert.InRange(tick.Copy, 1, run.Parts.First(p => p.GarmentId == tick.GarmentId).Wearers.Count);
+                    var now = (tick.GarmentId, tick.SeamId, tick.Copy);
+                    if (!ticked.Contains(now))
+                    {
+                        Assert.All(garments[tick.GarmentId].Find(tick.SeamId)!.After, a => Assert.Contains(run.Done, t => t.Is(tick.GarmentId, a.SeamId, tick.Copy)));
+                    }
+
+                }
+
+                ticked = [.. run.Done.Select(t => (t.GarmentId, t.SeamId, t.Copy))];
+                // What is gone from a cone is what the ticks took, and what popped took.
+                foreach (var cone in await context.Threads.Where(t => metres.Keys.Contains(t.Id)).ToListAsync())
+                {
+                    var taken = run.Done.Where(t => t.At > started).Sum(t => t.Taken.Where(p => p.ConeId == $"{cone.Id}").Sum(p => p.Metres));
+                    var left = metres[cone.Id] < 0 ? -1 : metres[cone.Id] - taken;
+                    Assert.True(left - (cone.Entry.MetresLeft ?? -1) > -0.06 * (step + 1), $"cone {cone.Id}: {left} and {cone.Entry.MetresLeft}");
+                }
+
+                foreach (var needle in await context.SeatedNeedles.ToListAsync())
+                {
+                    Assert.True(needle.Stitches >= run.Done.Where(t => t.NeedleIds.Contains(needle.Id) && t.At > started).Sum(t => t.Stitches));
+                }
+            });
+            // What is shown is what is left: in the order, or said to be out of it.
+            var shown = await RunAsync();
+            var open = Pieces(shown).Select(p => RunPieceName.Find(p)!.Value.Seam).Distinct().Count() + shown.QuerySelectorAll("[aria-labelledby=left-out] li").Length;
+            await OnStoreAsync(async context =>
+            {
+                var run = (await context.Runs.FirstAsync()).Entry;
+                var garments = await context.Garments.ToDictionaryAsync(g => g.Id, g => g.Entry);
+                Assert.Equal(run.Parts.Sum(p => garments[p.GarmentId].Seams.Count(s => run.OpenCopies(p.GarmentId, s.Id).Count > 0)), open);
+            });
+        }
+
+        Assert.True(ticked.Count > 3);
+    }
 }

@@ -37,6 +37,12 @@ public sealed record SeamAsked(int WearerId, string Name, SeamEntry Seam, Need N
         return [.. asked.OrderByDescending(a => a.Need.Percent)];
     }
 
+    /// <summary>What a seam is reckoned with while nobody who asks anything of it was measured, as a code with its figure; null where its need does not come from a measure, or is not whole.</summary>
+    /// <param name="seam">How the seam stands in its garment.</param>
+    /// <param name="work">The seam.</param>
+    public static Finding? Guessed(GarmentSeam seam, SeamEntry work) =>
+        seam.MeasureId is not null && work.NeedKind is (NeedKind.Opening or NeedKind.NegativeEase) && work.Resolve().Value is { } need ? new Finding("asks-nobody").With("percent", need.Percent) : null;
+
     /// <summary>Who asks most, as a code with its figures; null where nobody does.</summary>
     /// <param name="asked">What each asks, whoever asks most first.</param>
     public static Finding? Most(IReadOnlyList<SeamAsked> asked) =>

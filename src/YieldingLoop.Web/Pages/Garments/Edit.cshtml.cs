@@ -43,9 +43,13 @@ public sealed class EditModel(Store.Garments garments, Drafts drafts, Wording wo
     public string? AskedOf(string? id)
     {
         var seam = Stored.Find(id);
-        return seam is not null && Works.TryGetValue(seam.WorkId, out var work)
-            && SeamAsked.Most(SeamAsked.Of(seam, work.Entry, Stored.Sizes.Select(s => Wearers.FirstOrDefault(w => w.Id == s.WearerId)).OfType<WearerRow>().Select(w => (w.Id, w.Entry)))) is { } most
-            ? GarmentWords.Of(most) : null;
+        if (seam is null || !Works.TryGetValue(seam.WorkId, out var work))
+        {
+            return null;
+        }
+
+        var wearers = Stored.Sizes.Select(s => Wearers.FirstOrDefault(w => w.Id == s.WearerId)).OfType<WearerRow>().Select(w => (w.Id, w.Entry));
+        return (SeamAsked.Most(SeamAsked.Of(seam, work.Entry, wearers)) ?? SeamAsked.Guessed(seam, work.Entry)) is { } asked ? GarmentWords.Of(asked) : null;
     }
 
     /// <summary>What a seam is sewn with as things stand; null for nothing.</summary>
