@@ -14,6 +14,7 @@ const pictures = [
   ['drawer', '/drawer', desk],
   ['seam', '/seams/1', [1280, 1100]],
   ['garment', '/garments/1', [1280, 1250]],
+  ['run', '/runs/1', [1280, 1000], async page => { await page.locator('[data-run-line]').waitFor({ timeout: 60_000 }); }],
   ['set-up', '/seams/2/set-up', desk],
   ['pull', '/setups/1', [1280, 1500], async page => {
     await page.locator('#pull').scrollIntoViewIfNeeded();
@@ -54,7 +55,6 @@ const pictures = [
     });
   }],
   ['dial-memory', '/setups/1/memory', [1280, 1000]],
-  ['glossary', '/glossary', desk],
   ['practice', '/practice', [1280, 1000]],
   // Last, because it brings a set-up onto a machine and writes a swatch down.
   ['coach', '/thread-ups/new?setup=3', [1280, 1000], async page => {
