@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Garments;
-using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.ThreadUp;
 using YieldingLoop.Store.Demo;

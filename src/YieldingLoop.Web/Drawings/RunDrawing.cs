@@ -10,7 +10,7 @@ namespace YieldingLoop.Web.Drawings;
 public static class RunDrawing
 {
     /// <summary>Length of a slice along the thread. Standing ones are cut off where what is said beside them ends.</summary>
-    public const double Long = 152, LongUpright = 600;
+    public const double Reach = 152, ReachUpright = 600;
 
     /// <summary>Width of a band, lying and standing, and the gap between two.</summary>
     public const double Band = 60, BandUpright = 34, Gap = 12, GapUpright = 8;
@@ -29,7 +29,7 @@ public static class RunDrawing
     /// <param name="upright">Whether it stands.</param>
     public static IHtmlContent Slice(int lanes, int? from, int to, double minutes, bool last, bool upright)
     {
-        var (along, across, band, gap) = (upright ? LongUpright : Long, Across(lanes, upright), upright ? BandUpright : Band, upright ? GapUpright : Gap);
+        var (along, across, band, gap) = (upright ? ReachUpright : Reach, Across(lanes, upright), upright ? BandUpright : Band, upright ? GapUpright : Gap);
         double Middle(int lane) => lane * (band + gap) + band / 2;
         (double X, double Y) At(double a, double c) => upright ? (c, a) : (a, c);
         string P(double a, double c) => At(a, c) is var (x, y) ? $"{N(x)} {N(y)}" : "";

@@ -1,7 +1,6 @@
 using Microsoft.Extensions.Caching.Memory;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Garments;
-using YieldingLoop.Core.Words;
 
 namespace YieldingLoop.Web.Startup;
 

@@ -2,7 +2,6 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Settings;
-using YieldingLoop.Core.Words;
 using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Runs;

@@ -1,5 +1,4 @@
 using YieldingLoop.Core.Garments;
-using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;

@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Garments;
-using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Store;
