@@ -17,7 +17,7 @@ internal static class PageBenchmark
     private static readonly string[] Pages =
         ["/", "/setups", "/setups?q=unisuit", "/cloths", "/cloths/1", "/machines", "/machines/2", "/seams/start", "/seams/2", "/seams/2/set-up", "/seams/7/set-up", "/seams/9/set-up", "/setups/2", "/setups/1?handler=Pull", "/setups/6?handler=Pull", "/seams/9/set-up?stitch=honeycomb&handler=Pull", "/setups/2/print", "/thread-ups/new?setup=3", "/thread-ups/1", "/thread-ups/1?list=true", "/garments/1", "/runs/1", "/runs/1/at"];
 
-    public static async Task<int> RunAsync(string appPath, string emptyPath)
+    public static async Task<int> RunAsync(string appPath, string emptyPath, IReadOnlyList<string> only)
     {
         var folder = Directory.CreateTempSubdirectory("yielding-loop-bench-").FullName;
         int appPort = FreePort(), emptyPort = FreePort();
@@ -33,7 +33,7 @@ internal static class PageBenchmark
             // The yardstick is warmed first and measured last, when both servers have settled.
             await MeasureAsync(yardstick, "/", "empty Razor page");
             var rows = new List<Row>();
-            foreach (var page in Pages)
+            foreach (var page in only.Count > 0 ? only : Pages)
             {
                 rows.Add(await MeasureAsync(client, page, page));
             }

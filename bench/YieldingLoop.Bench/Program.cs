@@ -9,8 +9,8 @@ switch (args)
     case ["pull"]:
         BenchmarkRunner.Run<PullBenchmarks>();
         return 0;
-    case ["pages", var app, var empty]:
-        return await PageBenchmark.RunAsync(app, empty);
+    case ["pages", var app, var empty, ..]:
+        return await PageBenchmark.RunAsync(app, empty, args[3..]);
     case ["coach", ..]:
         return CoachTrials.Run(args[1..]);
     case ["run-order", ..]:

@@ -127,7 +127,7 @@ public sealed class RunOrderApiTests(App app) : IClassFixture<App>
         });
         Assert.Equal("What has to be sewn first goes round in a circle: “Hem” of “top” before “Shoulder seam” of “top” before “Hem” of “top”.", errors["garments"]![0]!.GetValue<string>());
         errors = await RefusedAsync(b => b["locked"] = new JsonArray("leg", "side"));
-        Assert.Equal("What is locked goes round in a circle with what has to be sewn first: “Leg hem” of “unisuit” before “Side seam” of “unisuit” before “Leg hem” of “unisuit”.", errors["locked"]![0]!.GetValue<string>());
+        Assert.Equal("What is held in its order goes round in a circle with what has to be sewn first: “Leg hem” of “unisuit” before “Side seam” of “unisuit” before “Leg hem” of “unisuit”.", errors["locked"]![0]!.GetValue<string>());
     }
 
     [Fact]

@@ -109,7 +109,7 @@ public sealed class RunPageTests : IDisposable
         var order = Pieces(page);
         var refused = Assert.Single(await MovesAsync("1/leg-hem"), m => m.To == 0);
         Assert.False(refused.Allowed);
-        Assert.Equal("Not here: “Unisuit side seam, Unisuits, spring squad” has to be sewn before “Unisuit leg opening join, Unisuits, spring squad”.", refused.Said);
+        Assert.Equal("Not here: “Unisuit side seam, Unisuits, spring squad” has to be sewn before “Unisuit leg opening join, Unisuits, spring squad”, which runs over its ends.", refused.Said);
         var answer = await MoveAsync(page, "1/leg-hem", 1);
         Assert.Equal(HttpStatusCode.Conflict, answer.Status);
         Assert.Contains("has to be sewn before", Text(answer.Page), StringComparison.Ordinal);
@@ -469,5 +469,22 @@ public sealed class RunPageTests : IDisposable
         }
 
         Assert.True(ticked.Count > 3);
+    }
+
+    [Fact]
+    public async Task What_is_held_against_what_has_to_come_first_can_be_let_go()
+    {
+        await RunAsync();
+        await OnStoreAsync(async context =>
+        {
+            var row = await context.Runs.FirstAsync();
+            (row.Entry, row.Version) = (row.Entry with { Held = ["1/leg-hem", "1/side"] }, row.Version + 1);
+            await context.SaveChangesAsync();
+        });
+        var stuck = await RunAsync();
+        Assert.Empty(Pieces(stuck));
+        Assert.Contains("What is held in its order goes round in a circle with what has to be sewn first", Text(stuck), StringComparison.Ordinal);
+        await visitor.PressAsync(stuck, "Let go of all that is held");
+        Assert.Equal(9, Pieces(await RunAsync()).Count);
     }
 }

@@ -81,7 +81,7 @@ public static class RunOrder
         // Without what is locked there may be no circle; then it is the locks that make it.
         var byLocks = question.Locked.Count > 0 && !seams.Index().All(s => question.Of(seams[(s.Index + 1) % seams.Count]).After.Contains(question.Of(s.Item).Id));
         var way = string.Join(" before ", names.Append(names[0]));
-        return new(byLocks ? "locked" : "garments", byLocks ? $"What is locked goes round in a circle with what has to be sewn first: {way}." : $"What has to be sewn first goes round in a circle: {way}.")
+        return new(byLocks ? "locked" : "garments", byLocks ? $"What is held in its order goes round in a circle with what has to be sewn first: {way}." : $"What has to be sewn first goes round in a circle: {way}.")
         {
             Finding = new Finding("run-circle").With("seams", string.Join(", ", seams.Select(s => question.Of(s).Id))),
         };

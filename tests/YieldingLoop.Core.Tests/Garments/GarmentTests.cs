@@ -159,6 +159,12 @@ public class GarmentTests
             new("end-round"), new("end-loose"), new Finding("end-sewn-before").With("over", "a"), new("finish-thread-back"), new("finish-lock"), new("finish-bury"), new("finish-back-tack"), new("finish-unknown"),
             new Finding("hem-clip").With("hem", "a").With("seams", "a,b"), new Finding("hem-tape").With("hem", "a"), new Finding("hem-trim").With("hem", "a"), new Finding("hem-crosswise-first").With("hem", "a").With("other", "b"),
             new Finding("asks").With("who", "a").With("percent", 1), new Finding("asks-most").With("who", "a").With("percent", 1), new("before-crosses"), new("before-yours"),
+            new Finding("asks-nobody").With("percent", 20),
+            .. new[] { "move-first", "move-first-crosses", "move-copy", "move-held" }.Select(c => new Finding(c).With("first", "a").With("then", "b")), new("move-no-way"),
+            .. new[] { "move-same", "move-spare", "move-minutes", "move-both" }.Select(c => new Finding(c).With("minutes", 1).With("points", 1)),
+            new("left-no-setup"), new("left-popped"), new Finding("left-waits").With("over", "a"),
+            .. new[] { "order-least", "order-bound", "order-spare", "order-spare-bound", "order-yours", "order-yours-spare", "order-yours-best" }.Select(c => new Finding(c).With("changeover", 1).With("gap", 1).With("minutes", 1).With("points", 1)),
+            .. new[] { "trade", "trade-more", "trade-even" }.Select(c => new Finding(c).With("from", "a").With("saves", 1).With("spare", 1).With("best", 1)),
         ];
         Assert.Empty(all.SelectMany(GarmentWords.Lacks));
         Assert.Equal(GarmentWords.Codes.Where(c => c != Finding.Written).Order(StringComparer.Ordinal), all.Select(f => f.Code).Order(StringComparer.Ordinal));

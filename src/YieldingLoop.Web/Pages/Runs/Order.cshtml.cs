@@ -29,7 +29,7 @@ public sealed class OrderModel(RunDesk desk, Store.Runs runs, Wording wording) :
 
     /// <summary>How far the order is.</summary>
     public async Task<IActionResult> OnGetProgressAsync(int id) =>
-        await desk.LoadAsync(id, begin: false) is { } board ? new JsonResult(new { done = board.Worked is not null, percent = Math.Round(board.Progress * 100) }) : NotFound();
+        await desk.LoadAsync(id, begin: false) is { } board ? new JsonResult(new { done = board.Worked is not null, going = board.Going, percent = Math.Round(board.Progress * 100) }) : NotFound();
 
     /// <summary>What it comes to to move a seam, for every place.</summary>
     public async Task<IActionResult> OnGetMovesAsync(int id, string? piece) =>
@@ -91,6 +91,9 @@ public sealed class OrderModel(RunDesk desk, Store.Runs runs, Wording wording) :
             : Refused("That seam is not in the order any more.");
     }
 
+    /// <summary>Lets go of everything that is held.</summary>
+    public Task<IActionResult> OnPostFreeAsync(int id, int version) => ChangedAsync(id, version, run => run with { Held = [] }, "Let go of everything that was held.");
+
     /// <summary>Closes a machine for today, or opens it.</summary>
     public async Task<IActionResult> OnPostCloseAsync(int id, int version, int machine, bool closed)
     {
@@ -125,7 +128,12 @@ public sealed class OrderModel(RunDesk desk, Store.Runs runs, Wording wording) :
     }
 
     /// <summary>What is found, with seams called as on screen.</summary>
-    public string Say(Finding finding) => wording.Say(GarmentWords.Of(finding, NameOf));
+    public string Say(Finding finding) => wording.Say(GarmentWords.Of(finding.Code == "move-first" && RunsOver(finding) ? finding with { Code = "move-first-crosses" } : finding, NameOf));
+
+    /// <summary>Whether what has to be sewn first comes first because the other runs over its ends.</summary>
+    private bool RunsOver(Finding finding) =>
+        RunPieceName.Find(finding.Names["first"]) is { } first && RunPieceName.Find(finding.Names["then"]) is { } then && FieldText.IdOf(then.GarmentId) is { } garment
+        && Board.Garments.TryGetValue(garment, out var row) && row.Entry.Find(then.SeamId)?.After.FirstOrDefault(a => a.SeamId == first.SeamId)?.WhyId == "crosses";
 
     /// <summary>What a seam is sewn like instead of with its best; null where it is its best.</summary>
     public string? TradeOf(RunPlaceView place) => place.SavesMinutes is { } saves ? Say(RunFindings.OfTrade(place.Choice, place.Best, saves)) : null;

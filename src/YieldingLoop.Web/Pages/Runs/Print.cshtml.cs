@@ -38,5 +38,6 @@ public sealed class PrintModel(RunDesk desk, Wording wording, TimeProvider clock
         ? wording.Say(GarmentWords.Of(RunFindings.OfTrade(place.Choice, place.Best, saves), id => FieldText.IdOf(id) is { } work && Board.Works.TryGetValue(work, out var row) ? row.Name : id)) : null;
 
     /// <summary>Whether a place is set up as the one before it on its machine: then the dials are not said again.</summary>
-    public bool Again(RunPlaceView place) => place.Entry.ChangeoverMinutes == 0 || Board.Places.Take(place.Number - 1).LastOrDefault(p => p.Entry.MachineId == place.Entry.MachineId)?.Choice.Plan.Setup == place.Choice.Plan.Setup;
+    public bool Again(RunPlaceView place) =>
+        Board.Places.Take(place.Number - 1).LastOrDefault(p => p.Entry.MachineId == place.Entry.MachineId) is { } before && (place.Entry.ChangeoverMinutes == 0 || before.Choice.Plan.Setup == place.Choice.Plan.Setup);
 }

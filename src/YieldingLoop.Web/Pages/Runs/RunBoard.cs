@@ -57,6 +57,9 @@ public sealed record RunBoard
     /// <summary>The worked out run; null while it is being worked out, or was broken off.</summary>
     public RunWorked? Worked { get; init; }
 
+    /// <summary>Whether it is being worked out, or is.</summary>
+    public bool Going { get; init; }
+
     /// <summary>How far that is, from 0 to 1.</summary>
     public double Progress { get; init; }
 

@@ -58,10 +58,11 @@ public sealed class RunDesk(Workroom workroom, Store.Runs runs, Store.Garments g
             await Task.WhenAny(job.Task, wait ? job.Task : Task.Delay(Patience));
         }
 
-        var worked = job is { Task.IsCompletedSuccessfully: true } ? await job.Task : null;
+        // What broke is this program's fault, and is said as that; what was broken off was meant.
+        var worked = job is { Task: { IsCompleted: true, IsCanceled: false } } ? await job.Task : null;
         var board = new RunBoard
         {
-            Row = row, Garments = rows, Works = works, Machines = machines, MachinesLeftOut = leftOut, Key = key, Progress = job?.Progress ?? 0, Ticked = ticked,
+            Row = row, Garments = rows, Works = works, Machines = machines, MachinesLeftOut = leftOut, Key = key, Going = job is { Task.IsCanceled: false }, Progress = job?.Progress ?? 0, Ticked = ticked,
             Wearers = await garments.Wearers.Where(w => wearers.Contains(w.Id)).ToDictionaryAsync(w => w.Id, w => w.Name), Worked = worked,
         };
         return worked is null ? board : Ordered(board, worked);

@@ -8,7 +8,8 @@ document.addEventListener('DOMContentLoaded', () => {
       try {
         const answer = await fetch(working.dataset.runWorking);
         const far = answer.ok ? await answer.json() : null;
-        if (far && far.done) {
+        // Done, or nobody works at it any more, because something it rests on was changed meanwhile.
+        if (far && (far.done || !far.going)) {
           window.location.reload();
           return;
         }
