@@ -159,7 +159,7 @@ public sealed record RunBoard
         Run.Parts.Where(p => Garments.TryGetValue(p.GarmentId, out var row) && !Run.Following(p.GarmentId, row.Entry).Parts.SequenceEqual(Run.Parts)).Select(p => p.GarmentId);
 
     /// <summary>How many seams on copies there are, and how many of them are sewn.</summary>
-    public (int Sewn, int All) Count => (Run.Done.Count, Run.Parts.Sum(p => Garments.TryGetValue(p.GarmentId, out var row) ? row.Entry.Seams.Count * p.Wearers.Count : 0));
+    public (int Sewn, int All) Count => (Run.Done.Count(t => Garments.TryGetValue(t.GarmentId, out var row) && row.Entry.Find(t.SeamId) is not null), Run.Parts.Sum(p => Garments.TryGetValue(p.GarmentId, out var row) ? row.Entry.Seams.Count * p.Wearers.Count : 0));
 
     private Setup? DoneWith(int garmentId, string seamId) =>
         Run.Done.LastOrDefault(t => t.GarmentId == garmentId && t.SeamId == seamId) is { } tick && Ticked.TryGetValue(tick.SetupId, out var setup) ? setup.Snapshot.Plan.Setup : null;
