@@ -175,7 +175,7 @@ public sealed class Runs(WorkroomContext context, Cones cones, TimeProvider cloc
     });
 
     /// <summary>Whether a set-up is on its machine: nothing would have to be changed.</summary>
-    public static bool IsOn(SetupRow setup, Machine machine, Setup state) =>
+    private static bool IsOn(SetupRow setup, Machine machine, Setup state) =>
         ThreadUpPlanner.Plan(ThreadUpQuestion.Onto(setup.Snapshot.Plan.Setup, setup.Snapshot.Plan.Baseline, machine, state, setup.Snapshot.Plan.Schools)).Value is { Steps.Count: 0 };
 
     /// <summary>What was sewn with it is on the machine, whatever was written down before.</summary>

@@ -47,6 +47,9 @@ internal sealed class RunCosts
     /// <param name="setup">The set-up.</param>
     public long To(int machine, int row, int setup) => Arcs[machine][row * columns[machine] + setup];
 
+    /// <summary>A thread-up, and the walk to its machine where somebody has to go there. A walk alone is a changeover too.</summary>
+    public static long WithWalk(long threadUp, bool goes) => threadUp + (goes ? OtherMachine + (threadUp == 0 ? Once : 0) : 0);
+
     public static long OfMinutes(double minutes) => (long)Math.Round(minutes * 1e6) << CountBits;
 
     public static double ToMinutes(long cost) => (cost >> CountBits) / 1e6;

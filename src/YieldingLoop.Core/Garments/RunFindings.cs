@@ -12,11 +12,9 @@ public static class RunFindings
     public static Finding Of(RunOrderAnswer order, RunOrderAnswer best, bool byHand)
     {
         var said = new Finding("").With("changeover", order.ChangeoverMinutes);
-        // What is weighed beside the minutes is spare given up.
         if (byHand)
         {
-            var minutes = Math.Round(order.ChangeoverMinutes - best.ChangeoverMinutes, 1);
-            var points = -Math.Round((order.Minutes - order.ChangeoverMinutes - (best.Minutes - best.ChangeoverMinutes)) / RunCandidate.MinutesPerPoint);
+            var (minutes, points) = More(order.ChangeoverMinutes, order.Minutes, best);
             return order.Minutes <= best.Minutes ? said with { Code = "order-yours-best" }
                 : said.With("minutes", minutes).With("points", points) with { Code = points == 0 ? "order-yours" : "order-yours-spare" };
         }
@@ -25,6 +23,14 @@ public static class RunFindings
         return order.Proved ? said with { Code = spare ? "order-spare" : "order-least" }
             : said.With("gap", order.Minutes - order.LowerBoundMinutes) with { Code = spare ? "order-spare-bound" : "order-bound" };
     }
+
+    /// <summary>How many minutes of changing over, and how many points of spare, one order has more than another.</summary>
+    /// <param name="changeover">Its changeovers, minutes.</param>
+    /// <param name="minutes">The same, and what set-ups that are not the best cost.</param>
+    /// <param name="other">The other order.</param>
+    internal static (double Minutes, double Points) More(double changeover, double minutes, RunOrderAnswer other) =>
+        // What is weighed beside the minutes is spare given up.
+        (Math.Round(changeover - other.ChangeoverMinutes, 1), -Math.Round((minutes - changeover - (other.Minutes - other.ChangeoverMinutes)) / RunCandidate.MinutesPerPoint));
 
     /// <summary>What sewing a seam with a set-up that is not its best comes to.</summary>
     /// <param name="choice">What it is sewn with.</param>

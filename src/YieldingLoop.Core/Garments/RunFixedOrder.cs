@@ -71,8 +71,7 @@ internal sealed class RunFixedOrder
             return null;
         }
 
-        var goes = from.Machine >= 0 && from.Machine != chosen.Machine;
-        var changeover = threadUp + (goes ? RunCosts.OtherMachine + (threadUp == 0 ? RunCosts.Once : 0) : 0);
+        var changeover = RunCosts.WithWalk(threadUp, from.Machine >= 0 && from.Machine != chosen.Machine);
         var rows = from.Rows & ~(0xffUL << (8 * chosen.Machine)) | (ulong)(chosen.Setup + 1) << (8 * chosen.Machine);
         return new(rows, chosen.Machine, from.Cost + RunCosts.OfMinutes(chosen.CostMinutes) + changeover, from, new(item, way, RunCosts.ToMinutes(changeover)));
     }

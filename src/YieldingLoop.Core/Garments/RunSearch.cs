@@ -130,7 +130,7 @@ internal sealed class RunSearch
 
         // The machine changed and threaded up is one changeover.
         var goes = from.Current >= 0 && from.Current != machine;
-        var total = from.Cost + cost + threadUp + (goes ? RunCosts.OtherMachine + (threadUp == 0 ? RunCosts.Once : 0) : 0);
+        var total = from.Cost + cost + RunCosts.WithWalk(threadUp, goes);
         if (total > most)
         {
             return;

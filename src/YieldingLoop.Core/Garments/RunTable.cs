@@ -17,10 +17,8 @@ public sealed record RunMove(int To, double? ChangeoverMinutes, double? Minutes,
             return Why;
         }
 
-        var minutes = Math.Round(ChangeoverMinutes!.Value - now.ChangeoverMinutes, 1);
-        // What is weighed beside the minutes is spare given up.
-        var points = Math.Round((Minutes!.Value - ChangeoverMinutes.Value - (now.Minutes - now.ChangeoverMinutes)) / RunCandidate.MinutesPerPoint);
-        return new Finding((minutes, points) switch { (0, 0) => "move-same", (0, _) => "move-spare", (_, 0) => "move-minutes", _ => "move-both" }).With("minutes", minutes).With("points", -points);
+        var (minutes, points) = RunFindings.More(ChangeoverMinutes!.Value, Minutes!.Value, now);
+        return new Finding((minutes, points) switch { (0, 0) => "move-same", (0, _) => "move-spare", (_, 0) => "move-minutes", _ => "move-both" }).With("minutes", minutes).With("points", points);
     }
 }
 

@@ -99,9 +99,6 @@ public sealed record SewingRun
     /// <summary>What is sewn, the oldest first.</summary>
     public IReadOnlyList<RunTick> Done { get; init; } = [];
 
-    /// <summary>How many copies have a seam.</summary>
-    public int SewnOf(int garmentId, string seamId) => Done.Count(t => t.GarmentId == garmentId && t.SeamId == seamId);
-
     /// <summary>The copies that do not have a seam yet, from 1.</summary>
     public IReadOnlyList<int> OpenCopies(int garmentId, string seamId) =>
         Parts.FirstOrDefault(p => p.GarmentId == garmentId) is { } part ? [.. Enumerable.Range(1, part.Wearers.Count).Where(c => !Done.Any(t => t.Is(garmentId, seamId, c)))] : [];

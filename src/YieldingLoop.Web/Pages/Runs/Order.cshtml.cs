@@ -128,20 +128,15 @@ public sealed class OrderModel(RunDesk desk, Store.Runs runs, Wording wording) :
     }
 
     /// <summary>What is found, with seams called as on screen.</summary>
-    public string Say(Finding finding) => wording.Say(GarmentWords.Of(finding.Code == "move-first" && RunsOver(finding) ? finding with { Code = "move-first-crosses" } : finding, NameOf));
+    public string Say(Finding finding) => wording.Say(GarmentWords.Of(finding.Code == "move-first" && RunsOver(finding) ? finding with { Code = "move-first-crosses" } : finding, Board.Called));
 
     /// <summary>Whether what has to be sewn first comes first because the other runs over its ends.</summary>
     private bool RunsOver(Finding finding) =>
         RunPieceName.Find(finding.Names["first"]) is { } first && RunPieceName.Find(finding.Names["then"]) is { } then && FieldText.IdOf(then.GarmentId) is { } garment
         && Board.Garments.TryGetValue(garment, out var row) && row.Entry.Find(then.SeamId)?.After.FirstOrDefault(a => a.SeamId == first.SeamId)?.WhyId == "crosses";
 
-    /// <summary>What a seam is sewn like instead of with its best; null where it is its best.</summary>
-    public string? TradeOf(RunPlaceView place) => place.SavesMinutes is { } saves ? Say(RunFindings.OfTrade(place.Choice, place.Best, saves)) : null;
-
     /// <summary>The machines that are sewn on, in the order of their bands.</summary>
     public IReadOnlyList<RunMachineRow> Lanes => [.. Board.Machines.Where(m => Board.Places.Any(p => p.Entry.MachineId == m.Id))];
-
-    private string NameOf(string id) => FieldText.IdOf(id) is { } work && Board.Works.TryGetValue(work, out var row) ? row.Name : Board.PieceName(id);
 
     private IReadOnlyList<RunMove>? Moves(string? piece)
     {

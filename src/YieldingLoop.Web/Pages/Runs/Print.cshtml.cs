@@ -1,13 +1,10 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using YieldingLoop.Core.Garments;
-using YieldingLoop.Core.Settings;
-using YieldingLoop.Web.Forms;
 
 namespace YieldingLoop.Web.Pages.Runs;
 
 /// <summary>The run sheet: what is still to be sewn, in its order, with what each machine is set to, the ends, and the thread to have at hand.</summary>
-public sealed class PrintModel(RunDesk desk, Wording wording, TimeProvider clock) : PageModel
+public sealed class PrintModel(RunDesk desk, TimeProvider clock) : PageModel
 {
     /// <summary>Papers, with the name shown.</summary>
     public static IReadOnlyList<(string Id, string Name)> Papers { get; } = [("a4", "A4"), ("letter", "Letter")];
@@ -32,10 +29,6 @@ public sealed class PrintModel(RunDesk desk, Wording wording, TimeProvider clock
         Board = board;
         return board.Worked is null ? Redirect($"/runs/{id}") : Page();
     }
-
-    /// <summary>What a seam is sewn like instead of with its best; null where it is its best.</summary>
-    public string? TradeOf(RunPlaceView place) => place.SavesMinutes is { } saves
-        ? wording.Say(GarmentWords.Of(RunFindings.OfTrade(place.Choice, place.Best, saves), id => FieldText.IdOf(id) is { } work && Board.Works.TryGetValue(work, out var row) ? row.Name : id)) : null;
 
     /// <summary>Whether a place is set up as the one before it on its machine: then the dials are not said again.</summary>
     public bool Again(RunPlaceView place) =>

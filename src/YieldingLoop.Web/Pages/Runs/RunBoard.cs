@@ -99,6 +99,12 @@ public sealed record RunBoard
         return name.Copy is { } copy ? $"{seam}, {CopyName(garment, copy)}" : Run.Parts.Count > 1 ? $"{seam}, {GarmentName(garment)}" : seam;
     }
 
+    /// <summary>What anything a finding speaks of is called: a piece of work by its number, or a piece of the run.</summary>
+    public string Called(string id) => FieldText.IdOf(id) is { } work && Works.TryGetValue(work, out var row) ? row.Name : PieceName(id);
+
+    /// <summary>What a seam is sewn like instead of with its best, in words; null where it is its best.</summary>
+    public string? TradeOf(RunPlaceView place) => place.SavesMinutes is { } saves ? GarmentWords.Of(RunFindings.OfTrade(place.Choice, place.Best, saves), Called) : null;
+
     /// <summary>Whom a copy is for.</summary>
     public string CopyName(int garmentId, int copy)
     {
