@@ -1,6 +1,8 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Needles;
+using YieldingLoop.Core.Seams;
+using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.Swatches;
 using YieldingLoop.Core.Threads;
@@ -45,7 +47,7 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
         }
 
         var snapshot = row.Setup!.Snapshot;
-        var (taken, work) = OfSwatch(snapshot, row.Entry);
+        var (taken, work) = OfSwatch(snapshot, row.Entry, await AllowanceAsync());
         (row.RunDownAt, row.Version) = (clock.GetUtcNow(), row.Version + 1);
         return await WriteAsync(row, row.MachineId, row.Entry.Setup.Over(snapshot.Plan.Setup), taken, work, row.CreatedAt);
     });
@@ -67,11 +69,76 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
         }
 
         row.Version += 1;
-        return await WriteAsync(row, row.MachineId, row.Snapshot.Plan.Setup, OfSeam(row.Snapshot, seamMm), WorkAlong(row.Snapshot, seamMm), clock.GetUtcNow());
+        return await WriteAsync(row, row.MachineId, row.Snapshot.Plan.Setup, OfSeam(row.Snapshot, seamMm, await AllowanceAsync()), WorkAlong(row.Snapshot, seamMm), clock.GetUtcNow());
+    });
+
+    /// <summary>Winds small spools or bobbins from a cone: they lie in the drawer from now on, and what is on them is gone from the cone.</summary>
+    /// <param name="coneId">The cone.</param>
+    /// <param name="version">Version it was shown in.</param>
+    /// <param name="winding">What is wound.</param>
+    /// <param name="key">The form's key: the same form winds once.</param>
+    /// <returns><see cref="SaveResult.Missing"/> where there is no such cone; <see cref="SaveResult.Stale"/> where it was changed meanwhile.</returns>
+    public Task<SaveResult> WindAsync(int coneId, int version, Winding winding, Guid key) => context.InTurnAsync<SaveResult>(async () =>
+    {
+        if (await context.Threads.AsNoTracking().FirstOrDefaultAsync(t => t.SubmissionKey == key) is { } made)
+        {
+            return new SaveResult.Saved(made.Id, Again: true);
+        }
+
+        if (await context.Threads.FirstOrDefaultAsync(t => t.Id == coneId && t.PutAwayAt == null) is not { } cone)
+        {
+            return new SaveResult.Missing();
+        }
+
+        if (cone.Version != version)
+        {
+            return new SaveResult.Stale(cone.Version);
+        }
+
+        var (now, spools) = (clock.GetUtcNow(), winding.From(cone.Entry));
+        if (cone.Entry.MetresLeft is { } left)
+        {
+            Leave(cone, left - winding.Metres, 0);
+        }
+
+        // What went on the spools was counted by the winder, not by the seams.
+        (cone.SewnSinceWeighed, cone.Version, cone.ChangedAt) = (null, version + 1, now);
+        var row = new ThreadRow { Name = spools.Name, Entry = spools, WoundFromId = coneId, SubmissionKey = key, CreatedAt = now, ChangedAt = now };
+        context.Add(row);
+        await context.SaveChangesAsync();
+        return new SaveResult.Saved(row.Id, Again: false);
+    });
+
+    /// <summary>Takes spools back that were wound: what is left on them is on their cone again, and they are put away.</summary>
+    /// <param name="spoolId">The spools.</param>
+    /// <param name="version">Version they were shown in.</param>
+    /// <returns>As <see cref="WindAsync"/>; <see cref="SaveResult.Missing"/> too where they were not wound here.</returns>
+    public Task<SaveResult> UnwindAsync(int spoolId, int version) => context.InTurnAsync<SaveResult>(async () =>
+    {
+        if (await context.Threads.Include(t => t.WoundFrom).FirstOrDefaultAsync(t => t.Id == spoolId) is not { WoundFrom: { } cone } spool)
+        {
+            return new SaveResult.Missing();
+        }
+
+        if (spool.Version != version)
+        {
+            return new SaveResult.Stale(spool.Version);
+        }
+
+        if (cone.Entry.MetresLeft is { } left && spool.Entry.MetresLeft is { } back)
+        {
+            Leave(cone, left + back, 0);
+            cone.SewnSinceWeighed = null;
+        }
+
+        (spool.Entry, spool.PutAwayAt, spool.PutAwayWith) = (spool.Entry with { MetresLeft = 0 }, clock.GetUtcNow(), Guid.NewGuid());
+        (spool.Version, spool.ChangedAt) = (version + 1, clock.GetUtcNow());
+        await context.SaveChangesAsync();
+        return new SaveResult.Saved(cone.Id, Again: false);
     });
 
     /// <summary>What a swatch took from each cone, and what each needle sewed of it.</summary>
-    public static (IReadOnlyList<ThreadTaken> Taken, NeedleWork Work) OfSwatch(SetupSnapshot snapshot, SwatchEntry entry)
+    public static (IReadOnlyList<ThreadTaken> Taken, NeedleWork Work) OfSwatch(SetupSnapshot snapshot, SwatchEntry entry, ThreadAllowance allowance)
     {
         if (Swatches.CaseOf(snapshot, entry) is not { } seam)
         {
@@ -79,12 +146,16 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
         }
 
         var (length, sewnMm) = (seam.Geometry.StitchLengthMm, ThreadTaken.SwatchMm(entry, seam.Geometry.StitchLengthMm));
-        return (ThreadTaken.Of(seam, entry.Setup.Over(snapshot.Plan.Setup), sewnMm), NeedleWork.Along(sewnMm, length, seam.Geometry.Stitch.Repeats));
+        return (ThreadTaken.Of(seam, entry.Setup.Over(snapshot.Plan.Setup), sewnMm, allowance), NeedleWork.Along(sewnMm, length, seam.Geometry.Stitch.Repeats));
     }
 
     /// <summary>What a seam sewn as its card says takes from each cone.</summary>
-    public static IReadOnlyList<ThreadTaken> OfSeam(SetupSnapshot snapshot, double seamMm) =>
-        Swatches.CaseOf(snapshot, new() { Setup = snapshot.Plan.Setup }) is { } seam ? ThreadTaken.Of(seam, snapshot.Plan.Setup, seamMm) : [];
+    /// <param name="snapshot">Its set-up.</param>
+    /// <param name="seamMm">How long it is in all, mm.</param>
+    /// <param name="allowance">What its ends take.</param>
+    /// <param name="pieces">In how many pieces it is sewn.</param>
+    public static IReadOnlyList<ThreadTaken> OfSeam(SetupSnapshot snapshot, double seamMm, ThreadAllowance allowance, int pieces = 1) =>
+        Swatches.CaseOf(snapshot, new() { Setup = snapshot.Plan.Setup }) is { } seam ? ThreadTaken.Of(seam, snapshot.Plan.Setup, seamMm, allowance, pieces) : [];
 
     /// <summary>What each needle sews along a seam sewn as its card says.</summary>
     public static NeedleWork WorkAlong(SetupSnapshot snapshot, double seamMm) =>
@@ -108,7 +179,7 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
         {
             if (await ConeAsync(part.ConeId) is { } cone)
             {
-                Leave(cone, cone.Entry.MetresLeft!.Value + part.Metres);
+                Leave(cone, cone.Entry.MetresLeft!.Value + part.Metres, -part.Metres);
             }
         }
 
@@ -127,7 +198,7 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
             {
                 // What it says it had is all that can be taken, and given back.
                 var left = cone.Entry.MetresLeft!.Value;
-                Leave(cone, Math.Max(0, left - part.Metres));
+                Leave(cone, Math.Max(0, left - part.Metres), part.Metres);
                 taken.Add(part with { Metres = Math.Min(part.Metres, left) });
             }
         }
@@ -139,9 +210,13 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
     private async Task<ThreadRow?> ConeAsync(string coneId) =>
         int.TryParse(coneId, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? await context.Threads.FirstOrDefaultAsync(t => t.Id == id) is { Entry.MetresLeft: not null } cone ? cone : null : null;
 
-    private void Leave(ThreadRow cone, double metres)
+    /// <summary>What goes besides the seams in this workroom.</summary>
+    internal async Task<ThreadAllowance> AllowanceAsync() => (await context.Settings.AsNoTracking().Select(s => s.Settings).FirstOrDefaultAsync() ?? new WorkroomSettings()).Thread;
+
+    private void Leave(ThreadRow cone, double metres, double sewn)
     {
         cone.Entry = cone.Entry with { MetresLeft = Math.Round(metres, 1) };
+        cone.SewnSinceWeighed += sewn;
         (cone.Version, cone.ChangedAt) = (cone.Version + 1, clock.GetUtcNow());
     }
 }

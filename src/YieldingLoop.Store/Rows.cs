@@ -67,7 +67,22 @@ public sealed class StateRow : EntryRow<Setup>
 public sealed class NeedleRow : EntryRow<NeedleStock>;
 
 /// <summary>A thread in the drawer.</summary>
-public sealed class ThreadRow : EntryRow<ThreadStock>;
+public sealed class ThreadRow : EntryRow<ThreadStock>
+{
+    /// <summary>The cone it was wound from; null where it was not wound here.</summary>
+    public int? WoundFromId { get; set; }
+
+    public ThreadRow? WoundFrom { get; set; }
+
+    /// <summary>When it was last weighed; null where it never was.</summary>
+    public DateTimeOffset? WeighedAt { get; set; }
+
+    /// <summary>Metres it was run down by since then, m; null where that cannot be told, because its metres were also changed otherwise.</summary>
+    public double? SewnSinceWeighed { get; set; }
+
+    /// <summary>What was used of it between weighings, the oldest first.</summary>
+    public IReadOnlyList<ThreadUse> Uses { get; set; } = [];
+}
 
 /// <summary>A note or rule of the user's own.</summary>
 public sealed class RuleRow : EntryRow<OwnRule>;

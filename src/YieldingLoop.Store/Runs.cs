@@ -123,7 +123,7 @@ public sealed class Runs(WorkroomContext context, Cones cones, TimeProvider cloc
         var ticks = new List<RunTick>();
         foreach (var copy in sewn.Copies)
         {
-            ticks.Add(await SewAsync(setup, new RunTick { GarmentId = sewn.GarmentId, SeamId = sewn.SeamId, Copy = copy, SetupId = setup.Id, At = now, SewnMm = seam!.LengthsMm.TryGetValue(wearers[copy - 1], out var mm) ? mm * seam.Times : null }));
+            ticks.Add(await SewAsync(setup, seam!.Times, new RunTick { GarmentId = sewn.GarmentId, SeamId = sewn.SeamId, Copy = copy, SetupId = setup.Id, At = now, SewnMm = seam.LengthsMm.TryGetValue(wearers[copy - 1], out var mm) ? mm * seam.Times : null }));
         }
 
         row.Entry = row.Entry with { Done = [.. row.Entry.Done, .. ticks], Order = [.. row.Entry.Order.Where(o => !Ticked(o, row.Entry, ticks))] };
@@ -189,7 +189,7 @@ public sealed class Runs(WorkroomContext context, Cones cones, TimeProvider cloc
         }
     }
 
-    private async Task<RunTick> SewAsync(SetupRow setup, RunTick tick)
+    private async Task<RunTick> SewAsync(SetupRow setup, int pieces, RunTick tick)
     {
         if (tick.SewnMm is not { } length)
         {
@@ -197,7 +197,7 @@ public sealed class Runs(WorkroomContext context, Cones cones, TimeProvider cloc
         }
 
         var work = Cones.WorkAlong(setup.Snapshot, length);
-        var (taken, needles) = await cones.SewAsync(setup.MachineId, setup.Snapshot.Plan.Setup, Cones.OfSeam(setup.Snapshot, length), work, tick.At);
+        var (taken, needles) = await cones.SewAsync(setup.MachineId, setup.Snapshot.Plan.Setup, Cones.OfSeam(setup.Snapshot, length, await cones.AllowanceAsync(), pieces), work, tick.At);
         return tick with { Taken = taken, Stitches = work.Stitches, NeedleIds = [.. needles.Select(n => n.Id)] };
     }
 

@@ -42,7 +42,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new ClothRow { Name = "", Entry = entry });
 
     public Task<SaveResult> SaveAsync(Machine entry, int? id, int version, Guid key) =>
-        SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new MachineRow { Name = "", Entry = entry }, row =>
+        SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new MachineRow { Name = "", Entry = entry }, (row, _) =>
         {
             if (id is null)
             {
@@ -56,7 +56,28 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         SaveEntryAsync(entry, entry.Name, id, version, key, () => new NeedleRow { Name = "", Entry = entry });
 
     public Task<SaveResult> SaveAsync(ThreadStock entry, int? id, int version, Guid key) =>
-        SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new ThreadRow { Name = "", Entry = entry });
+        SaveEntryAsync(entry, entry.Name.Trim(), id, version, key, () => new ThreadRow { Name = "", Entry = entry }, (row, before) => Weigh(row, before, entry));
+
+    /// <summary>Keeps what was used between two weighings, and from when on it is counted anew.</summary>
+    private void Weigh(ThreadRow row, ThreadStock? before, ThreadStock after)
+    {
+        if (after.WeighedSince(before))
+        {
+            if (before is not null && ThreadUse.Between(before, after, row.SewnSinceWeighed) is { } use)
+            {
+                row.Uses = [.. row.Uses.Append(use).TakeLast(ThreadUse.MostKept)];
+            }
+
+            (row.WeighedAt, row.SewnSinceWeighed) = (clock.GetUtcNow(), 0);
+        }
+        else if (before is not null && (before.MetresLeft != after.MetresLeft || before.Count != after.Count))
+        {
+            row.SewnSinceWeighed = null;
+        }
+    }
+
+    /// <summary>What was used of threads between weighings, those put away too.</summary>
+    public async Task<IReadOnlyList<ThreadUse>> ThreadUsesAsync() => [.. (await Threads.Where(t => t.WeighedAt != null).Select(t => t.Uses).ToListAsync()).SelectMany(u => u)];
 
     public Task<SaveResult> SaveAsync(OwnRule entry, int? id, int version, Guid key) =>
         SaveEntryAsync(entry, entry.Name, id, version, key, () => new RuleRow { Name = "", Entry = entry });
@@ -93,7 +114,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
             return new SaveResult.Missing();
         }
 
-        return await SaveEntryAsync<SeamRow, SeamEntry>(entry, entry.Name.Trim(), id, version, key, () => new SeamRow { Name = "", Entry = entry }, row => row.ClothId = clothId);
+        return await SaveEntryAsync<SeamRow, SeamEntry>(entry, entry.Name.Trim(), id, version, key, () => new SeamRow { Name = "", Entry = entry }, (row, _) => row.ClothId = clothId);
     });
 
     /// <summary>A seam with the other cloth in it as that cloth's record has it now.</summary>
@@ -372,7 +393,7 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
             context.Setups.Where(l => l.FirstId == (s.FirstId ?? s.Id) && l.Edition > s.Edition && l.PutAwayAt == null).Max(l => (int?)l.Edition)));
 
     private Task<SaveResult> SaveEntryAsync<TRow, TEntry>(
-        TEntry entry, string name, int? id, int version, Guid key, Func<TRow> create, Action<TRow>? also = null)
+        TEntry entry, string name, int? id, int version, Guid key, Func<TRow> create, Action<TRow, TEntry?>? also = null)
         where TRow : EntryRow<TEntry>
         where TEntry : class => context.InTurnAsync(async () =>
     {
@@ -382,11 +403,12 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
             return new SaveResult.Missing();
         }
 
+        var before = id is null ? null : row.Entry;
         row.Name = name;
         row.Entry = entry;
         // Whoever saves a record wants it, even where another device has put it away meanwhile.
         (row.PutAwayAt, row.PutAwayWith) = (null, null);
-        also?.Invoke(row);
+        also?.Invoke(row, before);
         return id is null ? await writer.InsertAsync(row, key) : await writer.UpdateAsync(row, version, key);
     });
 }

@@ -81,6 +81,11 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         AsJson(setup.Property(s => s.Summary));
         AsJson(setup.Property(s => s.Snapshot));
 
+        var thread = modelBuilder.Entity<ThreadRow>();
+        thread.HasOne(t => t.WoundFrom).WithMany().HasForeignKey(t => t.WoundFromId).OnDelete(DeleteBehavior.Restrict);
+        AsJson(thread.Property(t => t.Uses));
+        thread.Property(t => t.Uses).HasDefaultValueSql("'[]'");
+
         var swatch = modelBuilder.Entity<SwatchRow>();
         swatch.HasOne(s => s.Setup).WithMany().HasForeignKey(s => s.SetupId).OnDelete(DeleteBehavior.Restrict);
         swatch.HasOne(s => s.Seam).WithMany().HasForeignKey(s => s.SeamId).OnDelete(DeleteBehavior.Restrict);

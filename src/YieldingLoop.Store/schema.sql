@@ -87,7 +87,7 @@ CREATE TABLE "Threads" (
     "PutAwayWith" TEXT NULL,
     "Demo" INTEGER NOT NULL,
     "Entry" TEXT NOT NULL
-);
+, "SewnSinceWeighed" REAL NULL, "Uses" TEXT NOT NULL DEFAULT ('[]'), "WeighedAt" INTEGER NULL, WoundFromId INTEGER NULL CONSTRAINT FK_Threads_Threads_WoundFromId REFERENCES Threads (Id) ON DELETE RESTRICT);
 CREATE TABLE "Rules" (
     "Id" INTEGER NOT NULL CONSTRAINT "PK_Rules" PRIMARY KEY AUTOINCREMENT,
     "Version" INTEGER NOT NULL,
@@ -354,6 +354,7 @@ CREATE UNIQUE INDEX "IX_Wearers_SubmissionKey" ON "Wearers" ("SubmissionKey");
 CREATE INDEX "IX_Runs_ChangedAt" ON "Runs" ("ChangedAt");
 CREATE INDEX "IX_Runs_SetupInHandId" ON "Runs" ("SetupInHandId") WHERE SetupInHandId IS NOT NULL;
 CREATE UNIQUE INDEX "IX_Runs_SubmissionKey" ON "Runs" ("SubmissionKey");
+CREATE INDEX "IX_Threads_WoundFromId" ON "Threads" ("WoundFromId");
 CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
 UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
 UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
@@ -382,3 +383,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261201083743_CoachSteps', '10.0.1
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201120109_Practice', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201161952_Garments', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201183415_Runs', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261201215402_ThreadRoom', '10.0.12');

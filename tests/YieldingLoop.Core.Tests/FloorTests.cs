@@ -25,7 +25,7 @@ public class FloorTests
         ["Procedures", "OwnRules"],
         ["Planning", "Swatches", "ThreadUp"],
         ["SimulatedMachine", "Coach"],
-        ["Practice", "Garments"],
+        ["Practice", "Garments", "ThreadRoom"],
         ["Settings"],
     ];
 

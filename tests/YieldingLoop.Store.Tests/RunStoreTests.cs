@@ -70,7 +70,10 @@ public sealed class RunStoreTests : IDisposable
         // Reckoned a second time from the set-up alone, length by length.
         foreach (var (cone, metres) in before.Metres.Where(m => m.Value >= 0))
         {
-            var taken = lengths.Sum(l => Cones.OfSeam(setup.Snapshot, l).Where(t => t.ConeId == $"{cone}").Sum(t => t.Metres));
+            // Each seam is chained off 80 mm at both ends; a rower has it on both sides.
+            var sewnM = lengths.Sum() / 1000 + 2 * lengths.Count * seam.Times * 0.08;
+            var plan = setup.Snapshot.Plan;
+            var taken = plan.Threads.Where(t => t.Thread.ConeId == $"{cone}").Sum(t => plan.Figures.Threads.First(f => f.Position == t.Position).Consumption * sewnM);
             Assert.Equal(metres - taken, after.Metres[cone], 0.11);
         }
 

@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Units;
 
 namespace YieldingLoop.Core.Settings;
@@ -41,6 +42,15 @@ public sealed record WorkroomSettings
 
     /// <summary>What the parts of a set-up's cost weigh in the planner.</summary>
     public PlannerWeights Weights { get; init; } = PlannerWeights.Default;
+
+    /// <summary>Thread that goes besides the seams.</summary>
+    public ThreadAllowance Thread { get; init; } = ThreadAllowance.Default;
+
+    /// <summary>Sign of the workroom's money, written before a figure.</summary>
+    public string Currency { get; init; } = "€";
+
+    /// <summary>Longest sign, characters.</summary>
+    public const int LongestCurrency = 4;
 
     /// <summary>Whether the help of the first visit was put aside.</summary>
     public bool FirstHelpRead { get; init; }

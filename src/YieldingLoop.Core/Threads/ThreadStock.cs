@@ -45,6 +45,12 @@ public sealed record ThreadStock
     /// <summary>Longest name, characters.</summary>
     public const int LongestName = 60;
 
+    /// <summary>Most metres that are believed.</summary>
+    public const double MostMetres = 100_000;
+
+    /// <summary>Dearest price of 1,000 m that is believed.</summary>
+    public const double MostPricePerKm = 10_000;
+
     /// <summary>The user's name for it.</summary>
     public string Name { get; init; } = "";
 
@@ -72,6 +78,15 @@ public sealed record ThreadStock
     /// <summary>How many of them.</summary>
     public int Count { get; init; } = 1;
 
+    /// <summary>Metres on one full one, by its label; null where not noted.</summary>
+    public double? FullMetres { get; init; }
+
+    /// <summary>The weighing its metres were last found by; null where it never stood on a scale.</summary>
+    public ThreadWeighing? Weighed { get; init; }
+
+    /// <summary>Price of 1,000 m, in the workroom's money; null where not noted.</summary>
+    public double? PricePerKm { get; init; }
+
     /// <summary>What was found out by pulling and looking.</summary>
     public ThreadTest Test { get; init; } = new();
 
@@ -85,6 +100,15 @@ public sealed record ThreadStock
         LabelSystem.CottonCount => LinearDensity.FromCottonCount(LabelFigure.Value).Tex,
         _ => null,
     };
+
+    /// <summary>Linear density it is weighed by, tex: the label's, else the working value of its kind; null where neither is known.</summary>
+    public double? WeighingTex => LabelTex ?? ThreadCatalogue.Find(KindId)?.Tex;
+
+    /// <summary>Metres by its weighing, m, as they are written down; null where it was not weighed, or its tex is not known.</summary>
+    public double? WeighedMetres => Weighed is { } weighed && WeighingTex is { } tex ? Math.Round(weighed.Metres(Count, tex), 1) : null;
+
+    /// <summary>Whether its metres were found by the scale since an earlier version of its record.</summary>
+    public bool WeighedSince(ThreadStock? before) => MetresLeft is { } left && left == WeighedMetres && (before is null || Weighed != before.Weighed || left != before.MetresLeft);
 
     /// <summary>The thread as the seam model takes it, or what is missing or wrong.</summary>
     public Outcome<ThreadKind> Resolve()
@@ -126,9 +150,24 @@ public sealed record ThreadStock
             problems.Add(new("colour", "A colour is written # and six digits 0–9, a–f."));
         }
 
-        if (MetresLeft is not null and not (>= 0 and <= 100_000))
+        if (MetresLeft is not null and not (>= 0 and <= MostMetres))
         {
-            problems.Add(new("metresLeft", "Between 0 and 100,000 metres are left."));
+            problems.Add(new("metresLeft", Invariant($"Between 0 and {MostMetres:#,0} metres are left.")));
+        }
+
+        if (FullMetres is not null and not (> 0 and <= MostMetres))
+        {
+            problems.Add(new("fullMetres", Invariant($"A full one holds more than 0 and at most {MostMetres:#,0} metres.")));
+        }
+
+        if (PricePerKm is not null and not (>= 0 and <= MostPricePerKm))
+        {
+            problems.Add(new("pricePerKm", Invariant($"A price is 0 or more, and at most {MostPricePerKm:#,0} for 1,000 m.")));
+        }
+
+        if (Weighed is not null)
+        {
+            problems.AddRange(Weighed.Problems(Count).Select(p => p with { Field = "weighed." + p.Field }));
         }
 
         if (Count is < 1 or > 999 || !Enum.IsDefined(Holder))

@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("e42d46a4-9d81-4e8b-9694-f77fff0f871c"), entityTypeCount: 19)
+            : base(skipDetectChanges: false, modelId: new Guid("6fbfd133-1a16-4b67-bcd6-81461a56d0e0"), entityTypeCount: 19)
         {
         }
 
@@ -52,6 +52,7 @@ namespace YieldingLoop.Store.CompiledModel
             SwatchRowEntityType.CreateForeignKey3(swatchRow, photoRow);
             SwatchRowEntityType.CreateForeignKey4(swatchRow, seamRow);
             SwatchRowEntityType.CreateForeignKey5(swatchRow, setupRow);
+            ThreadRowEntityType.CreateForeignKey1(threadRow, threadRow);
             ThreadUpRowEntityType.CreateForeignKey1(threadUpRow, machineRow);
             ThreadUpRowEntityType.CreateForeignKey2(threadUpRow, setupRow);
 

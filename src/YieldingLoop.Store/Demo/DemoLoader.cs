@@ -29,7 +29,7 @@ public static class DemoLoader
         var cloths = DemoWorkroom.Cloths.Select(e => new ClothRow { Name = e.Name, Entry = e }).ToList();
         var machines = DemoWorkroom.Machines.Select(e => new MachineRow { Name = e.Name, Entry = e }).ToList();
         var needles = DemoDrawer.Needles.Select(e => new NeedleRow { Name = e.Name, Entry = e }).ToList();
-        var threads = DemoDrawer.Threads.Select(e => new ThreadRow { Name = e.Name, Entry = e }).ToList();
+        var threads = DemoDrawer.Threads.Select(e => new ThreadRow { Name = e.Name, Entry = e, WeighedAt = e.Weighed is null ? null : now.AddDays(-6), SewnSinceWeighed = e.Weighed is null ? null : 0, Uses = e.Weighed is null ? [] : DemoDrawer.Uses }).ToList();
         var states = machines.Zip(DemoWorkroom.States, (m, state) => new StateRow { Name = m.Name, Machine = m, Entry = state }).ToList();
         var seams = DemoWorkroom.Seams.Select(s => new SeamRow { Name = s.Seam.Name, Entry = s.Seam, Cloth = cloths[s.Cloth] }).ToList();
         var rules = DemoWorkroom.Rules.Select(e => new RuleRow { Name = e.Name, Entry = e }).ToList();
@@ -139,7 +139,7 @@ public static class DemoLoader
                 return new RunTick
                 {
                     GarmentId = 1, SeamId = first.Id, Copy = copy, SetupId = setup.Id, At = now.AddMinutes(-200 + 25 * copy), SewnMm = length,
-                    Taken = [.. Cones.OfSeam(setup.Snapshot, length).Where(t => threads.Exists(c => c.Id.ToString(CultureInfo.InvariantCulture) == t.ConeId && c.Entry.MetresLeft is not null))],
+                    Taken = [.. Cones.OfSeam(setup.Snapshot, length, Core.Seams.ThreadAllowance.Default, first.Times).Where(t => threads.Exists(c => c.Id.ToString(CultureInfo.InvariantCulture) == t.ConeId && c.Entry.MetresLeft is not null))],
                     Stitches = Cones.WorkAlong(setup.Snapshot, length).Stitches,
                     NeedleIds = [.. seated.Where(n => n.MachineId == setup.MachineId && setup.Snapshot.Plan.Setup.Needles[n.Seat].TryGet(out var needle) && needle.Serves(n.Needle)).Select(n => n.Id)],
                 };

@@ -60,6 +60,9 @@ public static partial class Documents
     /// <summary>A thread in the drawer.</summary>
     public static partial ThreadStockDocument Of(ThreadStock thread);
 
+    /// <summary>What was used of a thread between weighings.</summary>
+    public static partial IReadOnlyList<ThreadUseDocument> Of(IReadOnlyList<ThreadUse> uses);
+
     /// <summary>A note or rule of the user's own.</summary>
     public static partial OwnRuleDocument Of(OwnRule rule);
 
@@ -207,6 +210,9 @@ public static partial class Documents
 
     /// <summary>The thread of the drawer a document says.</summary>
     public static partial ThreadStock Read(ThreadStockDocument document);
+
+    /// <summary>What was used of a thread between weighings.</summary>
+    public static partial IReadOnlyList<ThreadUse> Read(IReadOnlyList<ThreadUseDocument> documents);
 
     /// <summary>The note or rule a document says.</summary>
     public static partial OwnRule Read(OwnRuleDocument document);

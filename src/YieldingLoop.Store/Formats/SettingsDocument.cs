@@ -1,5 +1,6 @@
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
 using YieldingLoop.Core.Units;
 
@@ -23,9 +24,18 @@ public sealed record SettingsDocument
     /// <inheritdoc cref="WorkroomSettings.Weights"/>
     public WeightsDocument Weights { get; init; } = new();
 
+    /// <inheritdoc cref="WorkroomSettings.Thread"/>
+    public AllowanceDocument Thread { get; init; } = new();
+
+    /// <inheritdoc cref="WorkroomSettings.Currency"/>
+    public string Currency { get; init; } = "€";
+
     /// <inheritdoc cref="WorkroomSettings.FirstHelpRead"/>
     public bool FirstHelpRead { get; init; }
 }
+
+/// <inheritdoc cref="ThreadAllowance"/>
+public sealed record AllowanceDocument(double TailMm = 100, double ChainOffMm = 80, int Swatches = 2, double WastePercent = 10, double BobbinMetres = 50, double SpoolMetres = 200);
 
 /// <inheritdoc cref="ChosenSchools"/>
 public sealed record SchoolsDocument(string JoinId, string HideThreadId, string StableKnitPointId, string LooperOrderId = "upper-first")

@@ -61,6 +61,7 @@ public static class StoredFormat
         [typeof(Lesson)] = Contract.For<Lesson, LessonDocument>(Documents.Of, Documents.Read),
         [typeof(WorkroomSettings)] = Contract.For<WorkroomSettings, SettingsDocument>(Documents.Of, Documents.Read),
         [typeof(Needle)] = Contract.For<Needle, NeedleDocument>(Documents.Of, Documents.Read),
+        [typeof(IReadOnlyList<ThreadUse>)] = Contract.For<IReadOnlyList<ThreadUse>, IReadOnlyList<ThreadUseDocument>>(Documents.Of, Documents.Read),
         [typeof(IReadOnlyList<FittedNeedle>)] = Contract.For<IReadOnlyList<FittedNeedle>, IReadOnlyList<FittedNeedle>>(f => f, f => f),
         [typeof(IReadOnlyList<DraftField>)] = Contract.For<IReadOnlyList<DraftField>, IReadOnlyList<DraftField>>(f => f, f => f),
     };

@@ -32,9 +32,24 @@ public sealed record ThreadStockDocument
     /// <inheritdoc cref="ThreadStock.Count"/>
     public int Count { get; init; } = 1;
 
+    /// <inheritdoc cref="ThreadStock.FullMetres"/>
+    public double? FullMetres { get; init; }
+
+    /// <inheritdoc cref="ThreadStock.Weighed"/>
+    public ThreadWeighingDocument? Weighed { get; init; }
+
+    /// <inheritdoc cref="ThreadStock.PricePerKm"/>
+    public double? PricePerKm { get; init; }
+
     /// <inheritdoc cref="ThreadStock.Test"/>
     public ThreadTestDocument Test { get; init; } = new();
 }
+
+/// <inheritdoc cref="ThreadWeighing"/>
+public sealed record ThreadWeighingDocument(double GrossGrams, double EmptyGrams, double StepGrams);
+
+/// <inheritdoc cref="ThreadUse"/>
+public sealed record ThreadUseDocument(double WeighedMetres, double ErrorMetres, double ReckonedMetres);
 
 /// <inheritdoc cref="ThreadTest"/>
 public sealed record ThreadTestDocument

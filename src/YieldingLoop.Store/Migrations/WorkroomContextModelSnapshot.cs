@@ -897,11 +897,26 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<Guid?>("PutAwayWith")
                         .HasColumnType("TEXT");
 
+                    b.Property<double?>("SewnSinceWeighed")
+                        .HasColumnType("REAL");
+
                     b.Property<Guid>("SubmissionKey")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Uses")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<int>("Version")
                         .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("WeighedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("WoundFromId")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -910,6 +925,8 @@ namespace YieldingLoop.Store.Migrations
 
                     b.HasIndex("SubmissionKey")
                         .IsUnique();
+
+                    b.HasIndex("WoundFromId");
 
                     b.ToTable("Threads");
                 });
@@ -1163,6 +1180,16 @@ namespace YieldingLoop.Store.Migrations
                     b.Navigation("Seam");
 
                     b.Navigation("Setup");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.ThreadRow", b =>
+                {
+                    b.HasOne("YieldingLoop.Store.ThreadRow", "WoundFrom")
+                        .WithMany()
+                        .HasForeignKey("WoundFromId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.Navigation("WoundFrom");
                 });
 
             modelBuilder.Entity("YieldingLoop.Store.ThreadUpRow", b =>

@@ -22,7 +22,8 @@ internal sealed class Svg
     /// <param name="title">What it shows, in words.</param>
     /// <param name="cssClass">Its classes.</param>
     /// <param name="into">Where to, where others write into it as well.</param>
-    public Svg(double width, double height, string title, string cssClass, StringBuilder? into = null)
+    /// <param name="stretched">Whether it fills whatever room it is given.</param>
+    public Svg(double width, double height, string title, string cssClass, StringBuilder? into = null, bool stretched = false)
     {
         text = into ?? text;
         if (title.Length == 0)
@@ -32,11 +33,15 @@ internal sealed class Svg
             return;
         }
 
-        text.Append(CultureInfo.InvariantCulture, $"<svg class=\"{cssClass}\" viewBox=\"0 0 {N(width)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">");
+        text.Append(CultureInfo.InvariantCulture, $"<svg class=\"{cssClass}\" viewBox=\"0 0 {N(width)} {N(height)}\" role=\"img\" aria-label=\"{Encode(title)}\"{(stretched ? " preserveAspectRatio=\"none\"" : "")} xmlns=\"http://www.w3.org/2000/svg\">");
     }
 
     public Svg Line(double x1, double y1, double x2, double y2, string cssClass) =>
         Add($"<line class=\"{cssClass}\" x1=\"{N(x1)}\" y1=\"{N(y1)}\" x2=\"{N(x2)}\" y2=\"{N(y2)}\"/>");
+
+    /// <summary>A line in a colour of the user's.</summary>
+    public Svg Coloured(double x1, double y1, double x2, double y2, string cssClass, string colour) =>
+        Add($"<line class=\"{cssClass}\" stroke=\"{Encode(colour)}\" x1=\"{N(x1)}\" y1=\"{N(y1)}\" x2=\"{N(x2)}\" y2=\"{N(y2)}\"/>");
 
     public Svg Rect(double x, double y, double width, double height, string cssClass, double radius = 0) =>
         Add($"<rect class=\"{cssClass}\" x=\"{N(x)}\" y=\"{N(y)}\" width=\"{N(Math.Max(0, width))}\" height=\"{N(Math.Max(0, height))}\"{(radius > 0 ? $" rx=\"{N(radius)}\"" : "")}/>");

@@ -3,7 +3,9 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using YieldingLoop.Core;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Settings;
+using YieldingLoop.Core.ThreadRoom;
 using YieldingLoop.Core.Units;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
@@ -13,7 +15,7 @@ using YieldingLoop.Web.Startup;
 namespace YieldingLoop.Web.Pages;
 
 /// <summary>Units, words and schools, chosen once for the whole workroom.</summary>
-public sealed class SettingsModel(SettingsStore store, SettingsCache cache, NetworkOptions network, Drafts drafts) : PageModel
+public sealed class SettingsModel(SettingsStore store, SettingsCache cache, NetworkOptions network, Drafts drafts, Workroom workroom) : PageModel
 {
     /// <summary>Regional words named as examples.</summary>
     public static IReadOnlyList<string> Shown { get; } = ["overlocker", "elastane", "selvedge", "colour"];
@@ -44,8 +46,27 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
     /// <summary>Weights as they were typed.</summary>
     public IReadOnlyDictionary<string, string> TypedWeights { get; private set; } = new Dictionary<string, string>();
 
+    /// <summary>Allowances that could not be read, with why.</summary>
+    public IReadOnlyList<Problem> ThreadFaults { get; private set; } = [];
+
+    /// <summary>What weighings say of the waste; null where nothing was weighed twice.</summary>
+    public WasteLearned? Learned { get; private set; }
+
+    /// <summary>The fields of what goes besides the seams: name, label, unit, what stands in it, help.</summary>
+    public IReadOnlyList<(string Name, string Label, string Unit, string Value, string Help)> ThreadFields =>
+    [
+        ("TailMm", "Tail at each end", "mm", FieldText.Of(Chosen.Thread.TailMm), "100 by default; 75 to 100 is usual"),
+        ("ChainOffMm", "Chain past each end, overlocked", "mm", FieldText.Of(Chosen.Thread.ChainOffMm), "80 by default"),
+        ("Swatches", "Swatches to a set-up", "", FieldText.Of(Chosen.Thread.Swatches), "2 by default"),
+        ("WastePercent", "Waste on top", "%", FieldText.Of(Chosen.Thread.WastePercent), "10 by default: threading, knots, unpicking, the last of a cone"),
+        ("BobbinMetres", "A bobbin takes", "m", FieldText.Of(Chosen.Thread.BobbinMetres), "50 by default, of ordinary thread"),
+        ("SpoolMetres", "A small spool takes", "m", FieldText.Of(Chosen.Thread.SpoolMetres), "200 by default, of ordinary thread"),
+        ("Currency", "Sign of money", "", Chosen.Currency, "Before prices"),
+    ];
+
     public async Task OnGetAsync(int? draft)
     {
+        await LearnAsync();
         Chosen = cache.Stored.Settings;
         Version = cache.Stored.Version;
         Unfinished = await DraftOffer.OfAsync(drafts, "/settings", draft);
@@ -62,7 +83,7 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
                 Words = Enum.TryParse<WordRegion>(Text("Words"), out var words) && Enum.IsDefined(words) ? words : Chosen.Words,
                 Schools = schools,
             };
-            TypedWeights = taken.Fields.Where(f => f.Name.StartsWith("Per", StringComparison.Ordinal)).GroupBy(f => f.Name).ToDictionary(f => f.Key, f => f.First().Value);
+            TypedWeights = taken.Fields.Where(f => f.Name.StartsWith("Per", StringComparison.Ordinal) || ThreadFields.Any(t => t.Name == f.Name)).GroupBy(f => f.Name).ToDictionary(f => f.Key, f => f.First().Value);
         }
     }
 
@@ -90,15 +111,17 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
 
         var settings = cache.Stored.Settings with { Lengths = lengths, NeedleSizes = needleSizes, Words = words, Schools = schools };
         var weights = ReadWeights(settings.Weights);
-        if (WeightFaults.Count > 0)
+        var (thread, currency) = ReadThread(settings);
+        if (WeightFaults.Count + ThreadFaults.Count > 0)
         {
+            await LearnAsync();
             Chosen = settings;
-            Notice = "Nothing was saved: a weight could not be read.";
+            Notice = $"Nothing was saved: {(WeightFaults.Count > 0 ? "a weight" : "a figure for thread")} could not be read.";
             Response.StatusCode = StatusCodes.Status400BadRequest;
             return Page();
         }
 
-        return await SaveAsync(settings with { Weights = weights }, Version, "/settings");
+        return await SaveAsync(settings with { Weights = weights, Thread = thread, Currency = currency }, Version, "/settings");
     }
 
     private PlannerWeights ReadWeights(PlannerWeights stored)
@@ -129,6 +152,48 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
         return weights;
     }
 
+    private (ThreadAllowance Thread, string Currency) ReadThread(WorkroomSettings stored)
+    {
+        var typed = new Dictionary<string, string>(TypedWeights);
+        var faults = new List<Problem>();
+        double Read(string name, double before)
+        {
+            if (Request.Form[name] is not [{ } text])
+            {
+                return before;
+            }
+
+            typed[name] = text;
+            if (DecimalText.Read(text, out var value) == DecimalTextFault.None)
+            {
+                return value;
+            }
+
+            faults.Add(new(name, "This is a number, like 12.5 or 12,5."));
+            return before;
+        }
+
+        var swatches = Read(nameof(ThreadAllowance.Swatches), stored.Thread.Swatches);
+        var thread = new ThreadAllowance
+        {
+            TailMm = Read(nameof(ThreadAllowance.TailMm), stored.Thread.TailMm), ChainOffMm = Read(nameof(ThreadAllowance.ChainOffMm), stored.Thread.ChainOffMm),
+            Swatches = swatches == Math.Floor(swatches) && Math.Abs(swatches) < 1000 ? (int)swatches : -1,
+            WastePercent = Read(nameof(ThreadAllowance.WastePercent), stored.Thread.WastePercent), BobbinMetres = Read(nameof(ThreadAllowance.BobbinMetres), stored.Thread.BobbinMetres),
+            SpoolMetres = Read(nameof(ThreadAllowance.SpoolMetres), stored.Thread.SpoolMetres),
+        };
+        faults.AddRange(thread.Problems().Select(p => p with { Field = FormReader.FieldName(p.Field) }));
+        var currency = Request.Form[nameof(WorkroomSettings.Currency)] is [{ } sign] ? typed[nameof(WorkroomSettings.Currency)] = sign.Trim() : stored.Currency;
+        if (currency.Length > WorkroomSettings.LongestCurrency || currency.Any(char.IsDigit))
+        {
+            faults.Add(new(nameof(WorkroomSettings.Currency), $"A sign of at most {WorkroomSettings.LongestCurrency} characters, without digits."));
+        }
+
+        (TypedWeights, ThreadFaults) = (typed, faults);
+        return (thread, currency);
+    }
+
+    private async Task LearnAsync() => Learned = WasteLearning.Of(cache.Stored.Settings.Thread.WastePercent, await workroom.ThreadUsesAsync());
+
     /// <summary>Puts the help of the first visit aside.</summary>
     public async Task<IActionResult> OnPostHelpReadAsync() => await SaveAsync(cache.Stored.Settings with { FirstHelpRead = true }, cache.Stored.Version, "/");
 
@@ -142,6 +207,7 @@ public sealed class SettingsModel(SettingsStore store, SettingsCache cache, Netw
             return next == "/settings" ? this.RedirectSaying(next, "Saved: the settings, for every page and everyone in this workroom.") : Redirect(next);
         }
 
+        await LearnAsync();
         Chosen = settings;
         ModelState.Remove(nameof(Version));
         Version = cache.Stored.Version;

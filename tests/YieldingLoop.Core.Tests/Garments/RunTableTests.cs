@@ -227,20 +227,4 @@ public class RunTableTests
         Assert.Equal("move-spare", new RunMove(0, 20, 20.4, null).Against(best).Code);
         Assert.Equal("Here changing over takes 1.5 min more.", GarmentWords.Of(new RunMove(0, 21.5, 21.5, null).Against(best)));
     }
-
-    [Fact]
-    public void Thread_to_have_at_hand_is_what_the_model_lays_on_every_length()
-    {
-        var (one, other) = (Choices[0][0].Plan, Choices[2][0].Plan);
-        var threads = RunThread.Of([new(one, 1500, true), new(other, 800, false)]);
-        var laid = one.Figures.Threads.Sum(t => t.Consumption) * 1.5 + other.Figures.Threads.Sum(t => t.Consumption) * 0.8;
-        Assert.Equal(laid, threads.Sum(t => t.Metres), 9);
-        Assert.Equal(threads.OrderByDescending(t => t.Metres), threads);
-        foreach (var thread in threads)
-        {
-            bool In(SetupPlan plan) => plan.Threads.Any(t => t.KindId == thread.KindId);
-            Assert.Equal(!In(other), thread.Whole);
-            Assert.Equal(new[] { one, other }.Max(p => p.Threads.Count(t => t.KindId == thread.KindId)), thread.AtOnce);
-        }
-    }
 }

@@ -1,5 +1,7 @@
 using YieldingLoop.Core.Garments;
+using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Setups;
+using YieldingLoop.Core.ThreadRoom;
 using YieldingLoop.Store;
 using YieldingLoop.Web.Forms;
 using YieldingLoop.Web.Startup;
@@ -150,15 +152,31 @@ public sealed record RunBoard
     /// <summary>The kept set-ups that were ticked, by number.</summary>
     public required IReadOnlyDictionary<int, SetupRow> Ticked { get; init; }
 
-    /// <summary>Lengths of everything that is still to be sewn.</summary>
-    public IReadOnlyList<RunLength> Lengths =>
-    [
-        .. Places.Select(p =>
-        {
-            var all = OpenCopies(p).Select(c => SewnMm(p.GarmentId, p.Seam, c)).ToList();
-            return new RunLength(p.Choice.Plan, all.Sum(l => l ?? 0), all.TrueForAll(l => l is not null));
-        }),
-    ];
+    /// <summary>The threads of the drawer.</summary>
+    public required IReadOnlyList<Cone> Drawer { get; init; }
+
+    /// <summary>Kept set-ups whose swatch passed, by their piece of work.</summary>
+    public required IReadOnlyDictionary<int, Setup> Passed { get; init; }
+
+    /// <summary>Everything that is still to be sewn, in its order, piece by piece.</summary>
+    /// <param name="swatches">How many swatches a set-up takes that has not passed yet.</param>
+    public IReadOnlyList<SeamToSew> ToSew(int swatches)
+    {
+        var tried = new HashSet<(int? Cloth, Setup Setup)>();
+        return
+        [
+            .. Places.Select(p =>
+            {
+                var setup = p.Choice.Plan.Setup;
+                var passed = Passed.TryGetValue(p.Seam.WorkId, out var kept) && kept == setup;
+                // One set-up on one cloth is tried once, whatever seams are sewn with it.
+                var first = tried.Add((Works.GetValueOrDefault(p.Seam.WorkId)?.ClothId, setup));
+                return new SeamToSew(
+                    p.Name, p.Choice.Plan,
+                    [.. OpenCopies(p).SelectMany(c => Enumerable.Repeat(p.Seam.LengthsMm.TryGetValue(Run.Parts.First(r => r.GarmentId == p.GarmentId).Wearers[c - 1], out var mm) ? mm : (double?)null, p.Seam.Times))], passed || !first ? 0 : swatches);
+            }),
+        ];
+    }
 
     /// <summary>Garments that are made for others now than when the run was begun.</summary>
     public IEnumerable<int> MadeOtherwise => 

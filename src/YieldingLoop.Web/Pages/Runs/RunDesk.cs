@@ -45,7 +45,7 @@ public sealed class RunDesk(Workroom workroom, Store.Runs runs, Store.Garments g
         var needed = run.Done.Select(t => t.SetupId).Concat(run.Popped.Select(p => p.SetupId)).Distinct().ToList();
         var ticked = await workroom.Setups.Where(s => needed.Contains(s.Id)).ToDictionaryAsync(s => s.Id);
         var open = machines.Where(m => !m.Closed).ToList();
-        var asked = open.Count == 0 ? [] : await WorksAsync(run, rows, works, kept, ticked, open);
+        var (asked, drawer) = open.Count == 0 ? ([], []) : await WorksAsync(run, rows, works, kept, ticked, open);
         var choicesKey = StoredFormat.Digest(string.Join('|', asked.AsParallel().AsOrdered().Select(w => FormattableString.Invariant(
             $"{w.WorkId} {StoredFormat.Digest(Documents.Of(w.Question))} {(w.Kept is var (machine, plan) ? machine + StoredFormat.Digest(Documents.Of(plan)) : "")} {w.Proven} {string.Join(',', w.Barred.Select(b => b.MachineId + StoredFormat.Digest(StoredFormat.Write(b.Setup))))}"))));
         var at = run.Done.Count > 0 && ticked.TryGetValue(run.Done[^1].SetupId, out var last) ? FieldText.Of(last.MachineId) : null;
@@ -63,6 +63,7 @@ public sealed class RunDesk(Workroom workroom, Store.Runs runs, Store.Garments g
         var board = new RunBoard
         {
             Row = row, Garments = rows, Works = works, Machines = machines, MachinesLeftOut = leftOut, Key = key, Going = job is { Task.IsCanceled: false }, Progress = job?.Progress ?? 0, Ticked = ticked,
+            Drawer = drawer, Passed = kept.Values.Where(s => s.SwatchPassedAt is not null).ToDictionary(s => s.SeamId, s => s.Snapshot.Plan.Setup),
             Wearers = await garments.Wearers.Where(w => wearers.Contains(w.Id)).ToDictionaryAsync(w => w.Id, w => w.Name), Worked = worked,
         };
         return worked is null ? board : Ordered(board, worked);
@@ -117,10 +118,11 @@ public sealed class RunDesk(Workroom workroom, Store.Runs runs, Store.Garments g
             rows.Count(m => !closed.Contains(m.Id)) - open.Count);
     }
 
-    private async Task<List<RunWork>> WorksAsync(
+    private async Task<(List<RunWork> Asked, IReadOnlyList<Core.Planning.Cone> Drawer)> WorksAsync(
         SewingRun run, Dictionary<int, GarmentRow> rows, Dictionary<int, SeamRow> works, Dictionary<int, SetupRow> kept, Dictionary<int, SetupRow> ticked, List<RunMachineRow> open)
     {
         var records = await PlanRecords.LoadAsync(workroom, swatches, [.. open.Select(m => m.Row.Id)]);
+        var cones = records.Drawer?.Threads ?? [];
         records = records with
         {
             Drawer = records.Drawer is { Threads: { } threads } drawer
@@ -149,7 +151,7 @@ public sealed class RunDesk(Workroom workroom, Store.Runs runs, Store.Garments g
             });
         }
 
-        return asked;
+        return (asked, cones);
     }
 
     private RunWorked Worked(

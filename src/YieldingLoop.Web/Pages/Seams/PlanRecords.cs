@@ -27,8 +27,8 @@ public sealed record PlanRecords(Core.Planning.Drawer? Drawer, IReadOnlyList<Own
     /// <param name="machineIds">The machines that will be asked.</param>
     public static async Task<PlanRecords> LoadAsync(Workroom workroom, Store.Swatches swatches, IReadOnlyList<int> machineIds)
     {
-        var (needles, threads) = ((await workroom.ListNeedlesAsync(size: MostInDrawer)).Items, (await workroom.ListThreadsAsync(size: MostInDrawer)).Items);
-        var drawer = new Core.Planning.Drawer(needles.Count == 0 ? null : [.. needles.Select(n => n.Entry)], threads.Count == 0 ? null : [.. threads.Select(t => new Cone(FieldText.Of(t.Id), t.Entry))]);
+        var (needles, threads) = ((await workroom.ListNeedlesAsync(size: MostInDrawer)).Items, await ConesAsync(workroom));
+        var drawer = new Core.Planning.Drawer(needles.Count == 0 ? null : [.. needles.Select(n => n.Entry)], threads.Count == 0 ? null : threads);
         var rules = (await workroom.ListRulesAsync(size: Workroom.MostRules)).Items.Select(r => r.Entry).ToList();
         var taught = new Dictionary<int, IReadOnlyList<TaughtSwatch>>();
         foreach (var id in machineIds)
@@ -38,6 +38,9 @@ public sealed record PlanRecords(Core.Planning.Drawer? Drawer, IReadOnlyList<Own
 
         return new PlanRecords(drawer.Known ? drawer : null, rules, taught);
     }
+
+    /// <summary>The threads of the drawer.</summary>
+    public static async Task<IReadOnlyList<Cone>> ConesAsync(Workroom workroom) => [.. (await workroom.ListThreadsAsync(size: MostInDrawer)).Items.Select(t => new Cone(FieldText.Of(t.Id), t.Entry))];
 
     /// <summary>What a machine has taught of a cloth.</summary>
     public MachineLearnt LearntOf(int machineId, int clothId)

@@ -188,7 +188,7 @@ public sealed class KeptModel(Workroom workroom, Store.ThreadUps threadUps, Stor
             TaughtBy = taught.From;
         }
 
-        (PerMetre, WorkPerMetre) = (Cones.OfSeam(kept, 1000), Cones.WorkAlong(kept, 1000));
+        (PerMetre, WorkPerMetre) = (Cones.OfSeam(kept, 1000, ThreadAllowance.None), Cones.WorkAlong(kept, 1000));
         OnCloth = [.. (await workroom.SetupsOnClothAsync(row.ClothId)).Items.Where(s => Versions.All(v => v.Id != s.Id))];
         GoingOn = await threadUps.GoingOnForAsync(id);
         ViewData["ThreadSheet"] = ThreadSheets.OfSetup(row);

@@ -94,7 +94,7 @@ public sealed class EditModel(Workroom workroom, Store.Swatches swatches, Photos
         var beside = (await swatches.OfSetupAsync(Setup.Id)).Where(s => s.Id != row?.Id).ToList();
         var strip = row?.Entry.StripOf ?? first ?? row?.Id;
         Along = [.. beside.Where(s => strip is not null && (s.Id == strip || s.Entry.StripOf == strip)).Select(s => s.Id).Order()];
-        ((Taken, Work), TakenAt) = row is null or { Entry.InWear: true } ? (([], default), null) : (Cones.OfSwatch(Setup.Snapshot, row.Entry), row.RunDownAt);
+        ((Taken, Work), TakenAt) = row is null or { Entry.InWear: true } ? (([], default), null) : (Cones.OfSwatch(Setup.Snapshot, row.Entry, Wording.Settings.Thread), row.RunDownAt);
         Others = beside;
         Readings = Store.Swatches.CaseOf(Setup.Snapshot, new() { Setup = Sewn }) is { } seam ? [.. MatchReading.Of(seam, Card.Plan.Targets), .. LookSheet.Of(seam, Card.Plan.Targets)] : [];
         ThreadedUp = Setup.SwatchPassedAt is not null || await threadUps.DoneForAsync(Setup.Id);
