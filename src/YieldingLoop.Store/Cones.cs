@@ -20,6 +20,20 @@ public sealed record RunDown(SaveResult Result, IReadOnlyList<ThreadTaken> Taken
     public static RunDown Not(SaveResult why) => new(why, [], 0, []);
 }
 
+/// <summary>A length as it is written down.</summary>
+/// <param name="Name">What it was.</param>
+/// <param name="At">When it was sewn.</param>
+/// <param name="SeamMm">How long it was, mm.</param>
+/// <param name="Hem">Whether it hems.</param>
+internal sealed record SewnLength(string Name, DateTimeOffset At, double SeamMm, bool Hem)
+{
+    /// <summary>The swatch it was; null for seams.</summary>
+    public int? SwatchId { get; init; }
+
+    /// <summary>The run it was sewn in; null where in none.</summary>
+    public int? RunId { get; init; }
+}
+
 /// <summary>
 /// Takes what was sewn from the cones of the drawer, and adds its stitches to the needles. What is sewn is what somebody
 /// says was sewn.
@@ -49,7 +63,7 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
         var snapshot = row.Setup!.Snapshot;
         var (taken, work) = OfSwatch(snapshot, row.Entry, await AllowanceAsync());
         (row.RunDownAt, row.Version) = (clock.GetUtcNow(), row.Version + 1);
-        return await WriteAsync(row, row.MachineId, row.Entry.Setup.Over(snapshot.Plan.Setup), taken, work, row.CreatedAt);
+        return await WriteAsync(row, row.MachineId, row.Entry.Setup.Over(snapshot.Plan.Setup), taken, work, new($"Swatch {row.Id}, {row.Name}", row.CreatedAt, SewnMm(snapshot, row.Entry), snapshot.Seam.Job == SeamJob.Hem) { SwatchId = row.Id });
     });
 
     /// <summary>Takes the metres of a seam that was sewn with a kept set-up, and counts its stitches.</summary>
@@ -69,7 +83,8 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
         }
 
         row.Version += 1;
-        return await WriteAsync(row, row.MachineId, row.Snapshot.Plan.Setup, OfSeam(row.Snapshot, seamMm, await AllowanceAsync()), WorkAlong(row.Snapshot, seamMm), clock.GetUtcNow());
+        return await WriteAsync(
+            row, row.MachineId, row.Snapshot.Plan.Setup, OfSeam(row.Snapshot, seamMm, await AllowanceAsync()), WorkAlong(row.Snapshot, seamMm), new(row.Name, clock.GetUtcNow(), seamMm, row.Snapshot.Seam.Job == SeamJob.Hem));
     });
 
     /// <summary>Winds small spools or bobbins from a cone: they lie in the drawer from now on, and what is on them is gone from the cone.</summary>
@@ -161,20 +176,75 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
     public static NeedleWork WorkAlong(SetupSnapshot snapshot, double seamMm) =>
         snapshot.Plan.Setup.StitchLengthMm.Number() is { } length ? NeedleWork.Along(seamMm, length, snapshot.Plan.Stitch.Repeats) : default;
 
-    private async Task<RunDown> WriteAsync(Row row, int machineId, Setup sewn, IReadOnlyList<ThreadTaken> parts, NeedleWork work, DateTimeOffset moment)
+    private static double SewnMm(SetupSnapshot snapshot, SwatchEntry entry) => Swatches.CaseOf(snapshot, entry) is { } seam ? ThreadTaken.SwatchMm(entry, seam.Geometry.StitchLengthMm) : 0;
+
+    private async Task<RunDown> WriteAsync(Row row, int machineId, Setup sewn, IReadOnlyList<ThreadTaken> parts, NeedleWork work, SewnLength what)
     {
-        var (taken, needles) = await SewAsync(machineId, sewn, parts, work, moment);
-        await context.SaveChangesAsync();
+        var (_, taken, needles) = await SewAsync(machineId, sewn, parts, work, what);
         return new RunDown(new SaveResult.Saved(row.Id, Again: false), taken, work.Stitches, [.. ThreadPositions.AsWritten.Where(p => needles.Any(n => n.Seat == p))]);
     }
 
-    /// <summary>Takes metres and counts stitches within a write of somebody else's.</summary>
-    internal async Task<(IReadOnlyList<ThreadTaken> Taken, IReadOnlyList<SeatedNeedleRow> Needles)> SewAsync(int machineId, Setup sewn, IReadOnlyList<ThreadTaken> parts, NeedleWork work, DateTimeOffset moment) =>
-        (await TakeAsync(parts), await NeedleSeats.CountAsync(context, machineId, sewn, work.Stitches, moment));
+    /// <summary>Takes metres, counts stitches and writes down what was sewn, within a write of somebody else's.</summary>
+    internal async Task<(int SewnId, IReadOnlyList<ThreadTaken> Taken, IReadOnlyList<SeatedNeedleRow> Needles)> SewAsync(int machineId, Setup sewn, IReadOnlyList<ThreadTaken> parts, NeedleWork work, SewnLength what)
+    {
+        var taken = await TakeAsync(parts);
+        var needles = await NeedleSeats.CountAsync(context, machineId, sewn, work.Stitches, what.At);
+        var row = new SewnRow
+        {
+            MachineId = machineId, At = what.At, Name = what.Name, SeamMm = what.SeamMm, Hem = what.Hem, SwatchId = what.SwatchId, RunId = what.RunId,
+            ThreadMetres = taken.Sum(t => t.Metres), Stitches = work.Stitches, Taken = taken, Timed = await CareBook.TimedAsync(context, machineId, what.At),
+        };
+        foreach (var needle in needles)
+        {
+            (needle.TimedStitches, needle.Hems) = (needle.TimedStitches + (row.Timed ? work.Stitches : 0), needle.Hems + (what.Hem && what.SwatchId is null ? 1 : 0));
+        }
+
+        // Numbers are given as rows are written.
+        await context.SaveChangesAsync();
+        row.NeedleIds = [.. needles.Select(n => n.Id)];
+        context.Add(row);
+        await context.SaveChangesAsync();
+        return (row.Id, taken, needles);
+    }
+
+    /// <summary>Takes back a length that was not sewn after all: its thread is on the cones again, and its stitches are off the needles.</summary>
+    /// <param name="sewnId">What it is written down under.</param>
+    /// <returns><see cref="SaveResult.Missing"/> where there is no such length, or a run has it: that is taken back in the run.</returns>
+    public Task<SaveResult> TakeBackAsync(int sewnId) => context.InTurnAsync<SaveResult>(async () =>
+    {
+        if (await context.Sewn.FirstOrDefaultAsync(s => s.Id == sewnId) is not { RunId: null } row)
+        {
+            return new SaveResult.Missing();
+        }
+
+        if (row.TakenBackAt is not null)
+        {
+            return new SaveResult.Saved(sewnId, Again: true);
+        }
+
+        await GiveBackAsync(row.Taken, row.Stitches, row.NeedleIds, sewnId);
+        if (row.SwatchId is { } swatch && await context.Swatches.FirstOrDefaultAsync(s => s.Id == swatch) is { } sewn)
+        {
+            (sewn.RunDownAt, sewn.Version) = (null, sewn.Version + 1);
+        }
+
+        await context.SaveChangesAsync();
+        return new SaveResult.Saved(sewnId, Again: false);
+    });
 
     /// <summary>Gives back what was taken and counted by mistake, within a write of somebody else's.</summary>
-    internal async Task GiveBackAsync(IReadOnlyList<ThreadTaken> taken, long stitches, IReadOnlyList<int> needles)
+    /// <param name="taken">The thread.</param>
+    /// <param name="stitches">The stitches.</param>
+    /// <param name="needles">The needles they were counted for.</param>
+    /// <param name="sewnId">What it is written down under; null where it is not.</param>
+    internal async Task GiveBackAsync(IReadOnlyList<ThreadTaken> taken, long stitches, IReadOnlyList<int> needles, int? sewnId)
     {
+        var row = sewnId is { } written ? await context.Sewn.FirstOrDefaultAsync(s => s.Id == written) : null;
+        if (row is not null)
+        {
+            row.TakenBackAt = clock.GetUtcNow();
+        }
+
         foreach (var part in taken)
         {
             if (await ConeAsync(part.ConeId) is { } cone)
@@ -186,6 +256,7 @@ public sealed class Cones(WorkroomContext context, TimeProvider clock)
         foreach (var needle in await context.SeatedNeedles.Where(n => needles.Contains(n.Id)).ToListAsync())
         {
             needle.Stitches = Math.Max(0, needle.Stitches - stitches);
+            (needle.TimedStitches, needle.Hems) = (Math.Max(0, needle.TimedStitches - (row is { Timed: true } ? stitches : 0)), Math.Max(0, needle.Hems - (row is { Hem: true, SwatchId: null } ? 1 : 0)));
         }
     }
 

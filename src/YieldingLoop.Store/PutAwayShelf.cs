@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using YieldingLoop.Core.Care;
 using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Store;
@@ -41,24 +42,37 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
         }
 
         // One statement with the version in its condition, so that an edit saved meanwhile is not hidden.
-        return await PutAwayAsync(RowsOf(kind).Where(r => r.Id == id && r.Version == version), Guid.NewGuid()) == 1
-            ? new SaveResult.Saved(id, Again: false)
-            : new SaveResult.Stale(row.Version);
+        var with = Guid.NewGuid();
+        if (await PutAwayAsync(RowsOf(kind).Where(r => r.Id == id && r.Version == version), with) != 1)
+        {
+            return new SaveResult.Stale(row.Version);
+        }
+
+        await CareBook.TellAsync(context, with, null);
+        return new SaveResult.Saved(id, Again: false);
     });
 
     /// <summary>Brings back everything that was put away in one go, but for set-ups whose place has been taken: one that was amended otherwise since has its next version.</summary>
     public Task<BroughtBack> BringBackAsync(Guid with) => context.InTurnAsync(async () =>
     {
-        var count = 0;
+        var (count, care) = (0, await context.Care.AsNoTracking().Where(c => c.PutAwayWith == with).Select(c => c.Id).ToListAsync());
         foreach (var kind in Kinds)
         {
-            var rows = kind == RecordKind.Setup ? FreeToComeBack(with) : RowsOf(kind).Where(r => r.PutAwayWith == with);
+            var rows = kind switch
+            {
+                RecordKind.Setup => FreeToComeBack(with),
+                // A timer that ran cannot run beside another one.
+                RecordKind.Care => context.Care.Where(c => c.PutAwayWith == with
+                    && !(c.Open && c.KindId == CareEntry.SatId && context.Care.Any(o => o.Id != c.Id && o.MachineId == c.MachineId && o.Open && o.KindId == CareEntry.SatId && o.PutAwayAt == null))),
+                _ => RowsOf(kind).Where(r => r.PutAwayWith == with),
+            };
             count += await rows.ExecuteUpdateAsync(change => change
                 .SetProperty(r => r.PutAwayAt, (DateTimeOffset?)null)
                 .SetProperty(r => r.PutAwayWith, (Guid?)null)
                 .SetProperty(r => r.Version, r => r.Version + 1));
         }
 
+        await CareBook.TellAsync(context, null, care);
         return new BroughtBack(count, await context.Setups.Where(s => s.PutAwayWith == with).OrderBy(s => s.Id).Select(s => s.Name).ToListAsync());
     });
 
@@ -71,7 +85,12 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
     public async Task<Guid?> PutDemoAwayAsync()
     {
         var with = Guid.NewGuid();
-        return await InOneAsync(kind => PutAwayAsync(RowsOf(kind).Where(r => r.Demo && r.PutAwayAt == null), with)) > 0 ? with : null;
+        return await context.InTurnAsync(async () =>
+        {
+            var count = await InOneAsync(kind => PutAwayAsync(RowsOf(kind).Where(r => r.Demo && r.PutAwayAt == null), with));
+            await CareBook.TellAsync(context, with, null);
+            return count;
+        }) > 0 ? with : null;
     }
 
     /// <summary>Whether anything of the demo is in use.</summary>

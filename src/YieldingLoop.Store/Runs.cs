@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Machines;
+using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Setups;
 using YieldingLoop.Core.ThreadUp;
 
@@ -123,7 +124,7 @@ public sealed class Runs(WorkroomContext context, Cones cones, TimeProvider cloc
         var ticks = new List<RunTick>();
         foreach (var copy in sewn.Copies)
         {
-            ticks.Add(await SewAsync(setup, seam!.Times, new RunTick { GarmentId = sewn.GarmentId, SeamId = sewn.SeamId, Copy = copy, SetupId = setup.Id, At = now, SewnMm = seam.LengthsMm.TryGetValue(wearers[copy - 1], out var mm) ? mm * seam.Times : null }));
+            ticks.Add(await SewAsync(id, setup, seam!.Times, new RunTick { GarmentId = sewn.GarmentId, SeamId = sewn.SeamId, Copy = copy, SetupId = setup.Id, At = now, SewnMm = seam.LengthsMm.TryGetValue(wearers[copy - 1], out var mm) ? mm * seam.Times : null }));
         }
 
         row.Entry = row.Entry with { Done = [.. row.Entry.Done, .. ticks], Order = [.. row.Entry.Order.Where(o => !Ticked(o, row.Entry, ticks))] };
@@ -151,7 +152,7 @@ public sealed class Runs(WorkroomContext context, Cones cones, TimeProvider cloc
 
         if (!popped)
         {
-            await cones.GiveBackAsync(there.Taken, there.Stitches, there.NeedleIds);
+            await cones.GiveBackAsync(there.Taken, there.Stitches, there.NeedleIds, there.SewnId);
         }
 
         row.Entry = row.Entry with
@@ -189,7 +190,7 @@ public sealed class Runs(WorkroomContext context, Cones cones, TimeProvider cloc
         }
     }
 
-    private async Task<RunTick> SewAsync(SetupRow setup, int pieces, RunTick tick)
+    private async Task<RunTick> SewAsync(int runId, SetupRow setup, int pieces, RunTick tick)
     {
         if (tick.SewnMm is not { } length)
         {
@@ -197,8 +198,10 @@ public sealed class Runs(WorkroomContext context, Cones cones, TimeProvider cloc
         }
 
         var work = Cones.WorkAlong(setup.Snapshot, length);
-        var (taken, needles) = await cones.SewAsync(setup.MachineId, setup.Snapshot.Plan.Setup, Cones.OfSeam(setup.Snapshot, length, await cones.AllowanceAsync(), pieces), work, tick.At);
-        return tick with { Taken = taken, Stitches = work.Stitches, NeedleIds = [.. needles.Select(n => n.Id)] };
+        var (sewn, taken, needles) = await cones.SewAsync(
+            setup.MachineId, setup.Snapshot.Plan.Setup, Cones.OfSeam(setup.Snapshot, length, await cones.AllowanceAsync(), pieces), work,
+            new(setup.Name, tick.At, length, setup.Snapshot.Seam.Job == SeamJob.Hem) { RunId = runId });
+        return tick with { Taken = taken, Stitches = work.Stitches, NeedleIds = [.. needles.Select(n => n.Id)], SewnId = sewn };
     }
 
     private static bool Ticked(string piece, SewingRun run, List<RunTick> ticks) =>

@@ -39,6 +39,18 @@ public sealed class SeatedNeedleRow
     /// <summary>Which step that was, from 0.</summary>
     public int? Step { get; set; }
 
+    /// <summary>How many of those were sewn while a timer ran at the machine.</summary>
+    public long TimedStitches { get; set; }
+
+    /// <summary>How many hems it sewed here.</summary>
+    public int Hems { get; set; }
+
+    /// <summary>The pack of the drawer it was taken from by itself; null where a thread-up took it, or nobody did.</summary>
+    public int? PackId { get; set; }
+
+    /// <summary>Whether the one that stood there before went back into the drawer to be used once more.</summary>
+    public bool EarlierKept { get; set; }
+
     /// <summary>What it has sewn here.</summary>
     public NeedleWork Work => new(Stitches);
 }

@@ -43,6 +43,14 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
     public DbSet<RunRow> Runs => Set<RunRow>();
 
+    public DbSet<CareRow> Care => Set<CareRow>();
+
+    public DbSet<PaletteRow> Palettes => Set<PaletteRow>();
+
+    public DbSet<SewnRow> Sewn => Set<SewnRow>();
+
+    public DbSet<FeedRow> Feeds => Set<FeedRow>();
+
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
 
     public DbSet<SeatedNeedleRow> SeatedNeedles => Set<SeatedNeedleRow>();
@@ -122,6 +130,28 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         seated.HasOne(n => n.Machine).WithMany().HasForeignKey(n => n.MachineId).OnDelete(DeleteBehavior.Restrict);
         seated.HasOne(n => n.ThreadUp).WithMany().HasForeignKey(n => n.ThreadUpId).OnDelete(DeleteBehavior.SetNull);
         seated.HasIndex(n => new { n.MachineId, n.TakenOutAt });
+
+        var care = modelBuilder.Entity<CareRow>();
+        care.HasOne(c => c.Machine).WithMany().HasForeignKey(c => c.MachineId).OnDelete(DeleteBehavior.Restrict);
+        // Sums of time since a moment are read off the index alone.
+        care.HasIndex(c => new { c.MachineId, c.PutAwayAt, c.KindId, c.At, c.Seconds });
+        care.HasIndex(c => new { c.PutAwayAt, c.At });
+        // One timer at a machine.
+        care.HasIndex(c => c.MachineId).IsUnique().HasFilter("Open AND KindId = 'sat' AND PutAwayAt IS NULL").HasDatabaseName("IX_Care_Timer");
+        care.HasIndex(c => c.KindId).HasFilter("Open").HasDatabaseName("IX_Care_Open");
+
+        var sewn = modelBuilder.Entity<SewnRow>();
+        sewn.ToTable("Sewn");
+        sewn.HasOne(s => s.Machine).WithMany().HasForeignKey(s => s.MachineId).OnDelete(DeleteBehavior.Restrict);
+        // Sums since a moment are read off the index alone.
+        sewn.HasIndex(s => new { s.MachineId, s.At, s.TakenBackAt, s.Timed, s.Stitches });
+        sewn.HasIndex(s => new { s.At, s.TakenBackAt, s.MachineId, s.Timed, s.Stitches, s.SeamMm, s.ThreadMetres });
+        sewn.HasIndex(s => s.SwatchId).HasFilter("SwatchId IS NOT NULL");
+        AsJson(sewn.Property(s => s.Taken));
+        AsJson(sewn.Property(s => s.NeedleIds));
+
+        modelBuilder.Entity<FeedRow>().ToTable("Feeds");
+        modelBuilder.Entity<FeedRow>().HasIndex(f => f.Hash).IsUnique();
 
         var draft = modelBuilder.Entity<DraftRow>();
         draft.HasIndex(d => d.Key).IsUnique();

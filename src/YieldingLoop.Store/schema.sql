@@ -193,7 +193,7 @@ CREATE TABLE "SeatedNeedles" (
     "TakenOutAt" INTEGER NULL,
     "Stitches" INTEGER NOT NULL,
     "ThreadUpId" INTEGER NULL,
-    "Step" INTEGER NULL,
+    "Step" INTEGER NULL, "EarlierKept" INTEGER NOT NULL DEFAULT 0, "Hems" INTEGER NOT NULL DEFAULT 0, "PackId" INTEGER NULL, "TimedStitches" INTEGER NOT NULL DEFAULT 0,
     CONSTRAINT "FK_SeatedNeedles_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_SeatedNeedles_ThreadUps_ThreadUpId" FOREIGN KEY ("ThreadUpId") REFERENCES "ThreadUps" ("Id") ON DELETE SET NULL
 );
@@ -265,6 +265,64 @@ CREATE TABLE "Runs" (
     "PutAwayWith" TEXT NULL,
     "Demo" INTEGER NOT NULL,
     "Entry" TEXT NOT NULL
+);
+CREATE TABLE "Care" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Care" PRIMARY KEY AUTOINCREMENT,
+    "MachineId" INTEGER NOT NULL,
+    "KindId" TEXT NOT NULL,
+    "At" INTEGER NOT NULL,
+    "Open" INTEGER NOT NULL,
+    "EndedAt" INTEGER NULL,
+    "Seconds" INTEGER NOT NULL,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL,
+    CONSTRAINT "FK_Care_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT
+);
+CREATE TABLE "Feeds" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Feeds" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "Name" TEXT NOT NULL,
+    "Hash" TEXT NOT NULL,
+    "MadeAt" INTEGER NOT NULL,
+    "RevokedAt" INTEGER NULL,
+    "ReadAt" INTEGER NULL
+);
+CREATE TABLE "Palettes" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Palettes" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "SubmissionKey" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "CreatedAt" INTEGER NOT NULL,
+    "ChangedAt" INTEGER NOT NULL,
+    "PutAwayAt" INTEGER NULL,
+    "PutAwayWith" TEXT NULL,
+    "Demo" INTEGER NOT NULL,
+    "Entry" TEXT NOT NULL
+);
+CREATE TABLE "Sewn" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Sewn" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "MachineId" INTEGER NOT NULL,
+    "At" INTEGER NOT NULL,
+    "Name" TEXT NOT NULL,
+    "SeamMm" REAL NOT NULL,
+    "ThreadMetres" REAL NOT NULL,
+    "Stitches" INTEGER NOT NULL,
+    "Hem" INTEGER NOT NULL,
+    "Timed" INTEGER NOT NULL,
+    "TakenBackAt" INTEGER NULL,
+    "Taken" TEXT NOT NULL,
+    "NeedleIds" TEXT NOT NULL,
+    "SwatchId" INTEGER NULL,
+    "RunId" INTEGER NULL,
+    CONSTRAINT "FK_Sewn_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT
 );
 CREATE INDEX "IX_Cloths_ChangedAt" ON "Cloths" ("ChangedAt");
 CREATE UNIQUE INDEX "IX_Cloths_SubmissionKey" ON "Cloths" ("SubmissionKey");
@@ -355,6 +413,21 @@ CREATE INDEX "IX_Runs_ChangedAt" ON "Runs" ("ChangedAt");
 CREATE INDEX "IX_Runs_SetupInHandId" ON "Runs" ("SetupInHandId") WHERE SetupInHandId IS NOT NULL;
 CREATE UNIQUE INDEX "IX_Runs_SubmissionKey" ON "Runs" ("SubmissionKey");
 CREATE INDEX "IX_Threads_WoundFromId" ON "Threads" ("WoundFromId");
+CREATE INDEX "IX_Care_ChangedAt" ON "Care" ("ChangedAt");
+CREATE INDEX "IX_Care_MachineId_PutAwayAt_KindId_At_Seconds" ON "Care" ("MachineId", "PutAwayAt", "KindId", "At", "Seconds");
+CREATE INDEX "IX_Care_Open" ON "Care" ("KindId") WHERE Open;
+CREATE INDEX "IX_Care_PutAwayAt_At" ON "Care" ("PutAwayAt", "At");
+CREATE UNIQUE INDEX "IX_Care_SubmissionKey" ON "Care" ("SubmissionKey");
+CREATE UNIQUE INDEX "IX_Care_Timer" ON "Care" ("MachineId") WHERE Open AND KindId = 'sat' AND PutAwayAt IS NULL;
+CREATE UNIQUE INDEX "IX_Feeds_Hash" ON "Feeds" ("Hash");
+CREATE INDEX "IX_Palettes_ChangedAt" ON "Palettes" ("ChangedAt");
+CREATE UNIQUE INDEX "IX_Palettes_SubmissionKey" ON "Palettes" ("SubmissionKey");
+CREATE INDEX "IX_Sewn_At_TakenBackAt_MachineId_Timed_Stitches_SeamMm_ThreadMetres" ON "Sewn" ("At", "TakenBackAt", "MachineId", "Timed", "Stitches", "SeamMm", "ThreadMetres");
+CREATE INDEX "IX_Sewn_MachineId_At_TakenBackAt_Timed_Stitches" ON "Sewn" ("MachineId", "At", "TakenBackAt", "Timed", "Stitches");
+CREATE INDEX "IX_Sewn_SwatchId" ON "Sewn" ("SwatchId") WHERE SwatchId IS NOT NULL;
+CREATE INDEX IX_Care_PutAway ON Care (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
+CREATE INDEX IX_Care_PutAwayWith ON Care (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
+CREATE INDEX IX_Care_Demo ON Care (Demo) WHERE Demo AND PutAwayAt IS NULL;
 CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
 UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
 UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
@@ -384,3 +457,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261201120109_Practice', '10.0.12'
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201161952_Garments', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201183415_Runs', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201215402_ThreadRoom', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261201222844_Care', '10.0.12');

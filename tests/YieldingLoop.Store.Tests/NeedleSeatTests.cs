@@ -77,7 +77,7 @@ public sealed class NeedleSeatTests : IDisposable
     public void A_triple_straight_stitch_goes_through_the_cloth_three_times_a_stitch()
     {
         Assert.Equal(new NeedleWork(1200), NeedleWork.Along(1000, 2.5, 3));
-        Assert.Equal(1, new NeedleWork(30_000).Hours);
+        Assert.Equal(1, new NeedleWork(30_000).Hours(500));
         Assert.Equal(3, Core.Stitches.StitchCatalogue.Find("triple-straight")!.Repeats);
     }
 

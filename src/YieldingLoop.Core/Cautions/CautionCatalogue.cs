@@ -34,6 +34,9 @@ public enum CautionPlace
     /// <summary>At the iron, with tape.</summary>
     Tape,
 
+    /// <summary>After oiling.</summary>
+    Oiled,
+
     /// <summary>In the machine's record: work that is not for the user.</summary>
     Machine,
 }
@@ -58,6 +61,7 @@ public static class CautionCatalogue
         new(CautionPlace.Iron, "Cool iron, one dot (110 °C): textured nylon does not bear more."),
         new(CautionPlace.Tape, "The iron is hot: fuse as the tape’s maker says, through a cloth, and on a scrap first; a knit that melts bears less than the tape asks."),
         new(CautionPlace.TwinNeedle, "A needle that strikes breaks, flies, and can ruin the timing: eye protection on, and turn the wheel by hand toward you first. The built-in needle threader does not work on a twin needle."),
+        new(CautionPlace.Oiled, "After oiling sew on a scrap until it stays clean. Oil spoils cloth, and runs down needles for a while."),
         new(CautionPlace.Machine, "The machine's manual comes before anything said here. Electrical and timing work is for a qualified technician."),
     ];
 

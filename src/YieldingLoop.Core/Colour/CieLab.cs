@@ -1,5 +1,3 @@
-using System.Globalization;
-
 namespace YieldingLoop.Core.Colour;
 
 /// <summary>A colour in CIELAB (D65, 2° observer).</summary>
@@ -12,27 +10,25 @@ public readonly record struct CieLab(double L, double A, double B)
     /// <returns>False where the text is not such a colour.</returns>
     public static bool TryFromHex(string? hex, out CieLab lab)
     {
-        lab = default;
-        if (hex is not { Length: 7 } || hex[0] != '#'
-            || !int.TryParse(hex.AsSpan(1), NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture, out var rgb))
-        {
-            return false;
-        }
-
-        lab = FromSrgb((rgb >> 16 & 255) / 255.0, (rgb >> 8 & 255) / 255.0, (rgb & 255) / 255.0);
-        return true;
+        var read = Srgb.TryFromHex(hex, out var colour);
+        lab = read ? FromSrgb(colour.Red / 255.0, colour.Green / 255.0, colour.Blue / 255.0) : default;
+        return read;
     }
 
     /// <summary>From sRGB components, 0 … 1 each. Source: IEC 61966-2-1 and CIE 15, constants from memory.</summary>
-    public static CieLab FromSrgb(double red, double green, double blue)
+    public static CieLab FromSrgb(double red, double green, double blue) => FromLinear(Linear(red), Linear(green), Linear(blue));
+
+    /// <summary>The linear component of an sRGB one, 0 … 1 (IEC 61966-2-1).</summary>
+    internal static double Linear(double c) => c <= 0.04045 ? c / 12.92 : Math.Pow((c + 0.055) / 1.055, 2.4);
+
+    /// <summary>From linear sRGB components, 0 … 1 each.</summary>
+    internal static CieLab FromLinear(double r, double g, double b)
     {
-        double r = Linear(red), g = Linear(green), b = Linear(blue);
         var x = (0.4124564 * r + 0.3575761 * g + 0.1804375 * b) / 0.95047;
         var y = 0.2126729 * r + 0.7151522 * g + 0.0721750 * b;
         var z = (0.0193339 * r + 0.1191920 * g + 0.9503041 * b) / 1.08883;
         return new CieLab(116 * F(y) - 16, 500 * (F(x) - F(y)), 200 * (F(y) - F(z)));
 
-        static double Linear(double c) => c <= 0.04045 ? c / 12.92 : Math.Pow((c + 0.055) / 1.055, 2.4);
         static double F(double t) => t > 216.0 / 24389 ? Math.Cbrt(t) : (24389.0 / 27 * t + 16) / 116;
     }
 

@@ -59,6 +59,9 @@ public sealed record RunTick
     /// <summary>The needles they were added to, by the number they are written down under.</summary>
     public IReadOnlyList<int> NeedleIds { get; init; } = [];
 
+    /// <summary>The number it is written down under among all that was sewn; null where nothing was.</summary>
+    public int? SewnId { get; init; }
+
     /// <summary>Whether it is the same seam of the same copy.</summary>
     public bool Is(int garmentId, string seamId, int copy) => GarmentId == garmentId && SeamId == seamId && Copy == copy;
 }

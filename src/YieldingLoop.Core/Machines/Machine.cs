@@ -88,6 +88,18 @@ public abstract record Machine
     /// <summary>Whether its manual has the foot down while threading: only where it says so, since on most machines that leaves the thread outside the disc (common practice A5).</summary>
     public bool FootDownToThread { get; init; }
 
+    /// <summary>Stitches a minute while it sews, by which stitches become hours. A working value from memory where its record says nothing.</summary>
+    public double StitchesPerMinute { get; init; } = UsualStitchesPerMinute;
+
+    /// <summary>Stitches a minute of a machine whose record says nothing.</summary>
+    public const double UsualStitchesPerMinute = 500;
+
+    /// <summary>Slowest and fastest that is believed, stitches a minute.</summary>
+    public const double LeastStitchesPerMinute = 50, MostStitchesPerMinute = 5000;
+
+    /// <summary>How often it is cared for, where that is not as usual.</summary>
+    public MachineCare Care { get; init; } = MachineCare.Usual;
+
     /// <summary>Largest number of a simulated machine.</summary>
     public const int MostSimulated = 9999;
 

@@ -4,11 +4,9 @@ namespace YieldingLoop.Core.Needles;
 /// <param name="Stitches">How often it went through the cloth.</param>
 public readonly record struct NeedleWork(long Stitches)
 {
-    /// <summary>Stitches a minute at the machine while it sews, by which stitches become hours. A working value from memory.</summary>
-    public const double StitchesPerMinute = 500;
-
     /// <summary>Hours of sewing.</summary>
-    public double Hours => Stitches / StitchesPerMinute / 60;
+    /// <param name="stitchesPerMinute">Stitches a minute at the machine while it sews.</param>
+    public double Hours(double stitchesPerMinute) => Stitches / stitchesPerMinute / 60;
 
     /// <summary>How often a needle went through the cloth along a seam.</summary>
     /// <param name="seamMm">How long the seam is, mm.</param>

@@ -49,6 +49,12 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
     /// <summary>What comes first when a swatch is not right.</summary>
     public string FaultOrderId { get; init; } = "look-first";
 
+    /// <summary>How lint is taken out.</summary>
+    public string LintId { get; init; } = "brush";
+
+    /// <summary>What a project counts as, hours of sewing.</summary>
+    public const double HoursOfProject = 8;
+
     /// <summary>Where each question's choice is kept.</summary>
     private static readonly Dictionary<SchoolQuestion, (Func<ChosenSchools, string> Get, Func<ChosenSchools, string, ChosenSchools> Set)> Kept = new(ReferenceEqualityComparer.Instance)
     {
@@ -69,6 +75,7 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
         [SchoolCatalogue.TwinSpools] = (s => s.TwinSpoolsId, (s, id) => s with { TwinSpoolsId = id }),
         [SchoolCatalogue.TwinSides] = (s => s.TwinSidesId, (s, id) => s with { TwinSidesId = id }),
         [SchoolCatalogue.BrokenThread] = (s => s.BrokenThreadId, (s, id) => s with { BrokenThreadId = id }),
+        [SchoolCatalogue.Lint] = (s => s.LintId, (s, id) => s with { LintId = id }),
         [SchoolCatalogue.FaultOrder] = (s => s.FaultOrderId, (s, id) => s with { FaultOrderId = id }),
     };
 
@@ -104,5 +111,5 @@ public sealed record ChosenSchools(string JoinId, string HideThreadId, string St
     public bool DialFirst => Follows(SchoolCatalogue.FaultOrder, "dial-first");
 
     /// <summary>Hours a needle lasts; infinite where it is kept until it sews badly.</summary>
-    public double NeedleLifeHours => Chosen(SchoolCatalogue.NeedleLife).Id switch { "hours" => 12, "project" => 8, _ => double.PositiveInfinity };
+    public double NeedleLifeHours => Chosen(SchoolCatalogue.NeedleLife).Id switch { "hours" => 12, "project" => HoursOfProject, _ => double.PositiveInfinity };
 }

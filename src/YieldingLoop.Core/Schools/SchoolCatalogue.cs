@@ -139,6 +139,13 @@ public static class SchoolCatalogue
         new("dial-first", "turn the dial first", "Six turns first; threads and needles are looked at after them, or at once where only skips or a broken thread are left. Over 2,000 simulated machines it took 22 minutes on average where looking first took 10, and left a fault in every fifth where looking first left one in every tenth."),
     ]);
 
+    /// <summary>How lint is taken out of a machine (practice A6).</summary>
+    public static SchoolQuestion Lint { get; } = new("lint", "How lint is taken out",
+    [
+        new("brush", "brush or vacuum", "Lint is brushed or drawn outward; nothing is blown further in."),
+        new("air", "compressed air", "Quicker, but air can drive lint inward, and into eyes."),
+    ]);
+
     /// <summary>The questions that decide about a set-up.</summary>
     public static IReadOnlyList<SchoolQuestion> OfSetups { get; } = [Join, HideThread, TexturedDial, StableKnitPoint];
 
@@ -149,7 +156,7 @@ public static class SchoolCatalogue
     public static IReadOnlyList<SchoolQuestion> OfTwins { get; } = [TwinSpools, TwinSides, LastGuide];
 
     /// <summary>Every question this version follows.</summary>
-    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, NeedleLife, LooperOrder, NeedleOrder, .. OfHems, .. OfTwins, BrokenThread, FaultOrder];
+    public static IReadOnlyList<SchoolQuestion> Questions { get; } = [.. OfSetups, NeedleLife, LooperOrder, NeedleOrder, .. OfHems, .. OfTwins, BrokenThread, FaultOrder, Lint];
 
     /// <summary>What a choice is called, by "question.choice"; the identifier itself where there is none.</summary>
     public static string NameOf(string id) =>

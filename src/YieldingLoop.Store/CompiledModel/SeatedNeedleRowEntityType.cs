@@ -21,7 +21,7 @@ namespace YieldingLoop.Store.CompiledModel
                 "YieldingLoop.Store.SeatedNeedleRow",
                 typeof(SeatedNeedleRow),
                 baseEntityType,
-                propertyCount: 11,
+                propertyCount: 15,
                 navigationCount: 2,
                 foreignKeyCount: 2,
                 unnamedIndexCount: 2,
@@ -36,6 +36,13 @@ namespace YieldingLoop.Store.CompiledModel
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: 0);
 
+            var earlierKept = runtimeEntityType.AddProperty(
+                "EarlierKept",
+                typeof(bool),
+                propertyInfo: typeof(SeatedNeedleRow).GetProperty("EarlierKept", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SeatedNeedleRow).GetField("<EarlierKept>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: false);
+
             var fittedAt = runtimeEntityType.AddProperty(
                 "FittedAt",
                 typeof(DateTimeOffset?),
@@ -43,6 +50,13 @@ namespace YieldingLoop.Store.CompiledModel
                 fieldInfo: typeof(SeatedNeedleRow).GetField("<FittedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true,
                 valueConverter: new DateTimeOffsetToUtcTicks());
+
+            var hems = runtimeEntityType.AddProperty(
+                "Hems",
+                typeof(int),
+                propertyInfo: typeof(SeatedNeedleRow).GetProperty("Hems", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SeatedNeedleRow).GetField("<Hems>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: 0);
 
             var machineId = runtimeEntityType.AddProperty(
                 "MachineId",
@@ -58,6 +72,13 @@ namespace YieldingLoop.Store.CompiledModel
                 fieldInfo: typeof(SeatedNeedleRow).GetField("<Needle>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new JsonColumn<Needle>(),
                 valueComparer: new ReplacedNotChanged<Needle>());
+
+            var packId = runtimeEntityType.AddProperty(
+                "PackId",
+                typeof(int?),
+                propertyInfo: typeof(SeatedNeedleRow).GetProperty("PackId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SeatedNeedleRow).GetField("<PackId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var seat = runtimeEntityType.AddProperty(
                 "Seat",
@@ -95,6 +116,13 @@ namespace YieldingLoop.Store.CompiledModel
                 propertyInfo: typeof(SeatedNeedleRow).GetProperty("ThreadUpId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SeatedNeedleRow).GetField("<ThreadUpId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
+
+            var timedStitches = runtimeEntityType.AddProperty(
+                "TimedStitches",
+                typeof(long),
+                propertyInfo: typeof(SeatedNeedleRow).GetProperty("TimedStitches", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SeatedNeedleRow).GetField("<TimedStitches>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: 0L);
 
             var usedBefore = runtimeEntityType.AddProperty(
                 "UsedBefore",

@@ -11,18 +11,21 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("6fbfd133-1a16-4b67-bcd6-81461a56d0e0"), entityTypeCount: 19)
+            : base(skipDetectChanges: false, modelId: new Guid("2c941421-6c3f-4da8-8de7-b2e05f1faeb2"), entityTypeCount: 23)
         {
         }
 
         partial void Initialize()
         {
+            var careRow = CareRowEntityType.Create(this);
             var clothRow = ClothRowEntityType.Create(this);
             var coachRow = CoachRowEntityType.Create(this);
             var draftRow = DraftRowEntityType.Create(this);
+            var feedRow = FeedRowEntityType.Create(this);
             var garmentRow = GarmentRowEntityType.Create(this);
             var machineRow = MachineRowEntityType.Create(this);
             var needleRow = NeedleRowEntityType.Create(this);
+            var paletteRow = PaletteRowEntityType.Create(this);
             var photoRow = PhotoRowEntityType.Create(this);
             var practiceRow = PracticeRowEntityType.Create(this);
             var ruleRow = RuleRowEntityType.Create(this);
@@ -31,12 +34,14 @@ namespace YieldingLoop.Store.CompiledModel
             var seatedNeedleRow = SeatedNeedleRowEntityType.Create(this);
             var settingsRow = SettingsRowEntityType.Create(this);
             var setupRow = SetupRowEntityType.Create(this);
+            var sewnRow = SewnRowEntityType.Create(this);
             var stateRow = StateRowEntityType.Create(this);
             var swatchRow = SwatchRowEntityType.Create(this);
             var threadRow = ThreadRowEntityType.Create(this);
             var threadUpRow = ThreadUpRowEntityType.Create(this);
             var wearerRow = WearerRowEntityType.Create(this);
 
+            CareRowEntityType.CreateForeignKey1(careRow, machineRow);
             CoachRowEntityType.CreateForeignKey1(coachRow, setupRow);
             CoachRowEntityType.CreateForeignKey2(coachRow, threadUpRow);
             SeamRowEntityType.CreateForeignKey1(seamRow, clothRow);
@@ -46,6 +51,7 @@ namespace YieldingLoop.Store.CompiledModel
             SetupRowEntityType.CreateForeignKey2(setupRow, setupRow);
             SetupRowEntityType.CreateForeignKey3(setupRow, machineRow);
             SetupRowEntityType.CreateForeignKey4(setupRow, seamRow);
+            SewnRowEntityType.CreateForeignKey1(sewnRow, machineRow);
             StateRowEntityType.CreateForeignKey1(stateRow, machineRow);
             SwatchRowEntityType.CreateForeignKey1(swatchRow, clothRow);
             SwatchRowEntityType.CreateForeignKey2(swatchRow, machineRow);
@@ -56,12 +62,15 @@ namespace YieldingLoop.Store.CompiledModel
             ThreadUpRowEntityType.CreateForeignKey1(threadUpRow, machineRow);
             ThreadUpRowEntityType.CreateForeignKey2(threadUpRow, setupRow);
 
+            CareRowEntityType.CreateAnnotations(careRow);
             ClothRowEntityType.CreateAnnotations(clothRow);
             CoachRowEntityType.CreateAnnotations(coachRow);
             DraftRowEntityType.CreateAnnotations(draftRow);
+            FeedRowEntityType.CreateAnnotations(feedRow);
             GarmentRowEntityType.CreateAnnotations(garmentRow);
             MachineRowEntityType.CreateAnnotations(machineRow);
             NeedleRowEntityType.CreateAnnotations(needleRow);
+            PaletteRowEntityType.CreateAnnotations(paletteRow);
             PhotoRowEntityType.CreateAnnotations(photoRow);
             PracticeRowEntityType.CreateAnnotations(practiceRow);
             RuleRowEntityType.CreateAnnotations(ruleRow);
@@ -70,6 +79,7 @@ namespace YieldingLoop.Store.CompiledModel
             SeatedNeedleRowEntityType.CreateAnnotations(seatedNeedleRow);
             SettingsRowEntityType.CreateAnnotations(settingsRow);
             SetupRowEntityType.CreateAnnotations(setupRow);
+            SewnRowEntityType.CreateAnnotations(sewnRow);
             StateRowEntityType.CreateAnnotations(stateRow);
             SwatchRowEntityType.CreateAnnotations(swatchRow);
             ThreadRowEntityType.CreateAnnotations(threadRow);

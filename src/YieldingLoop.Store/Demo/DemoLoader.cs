@@ -1,4 +1,5 @@
 using System.Globalization;
+using YieldingLoop.Core.Care;
 using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Planning;
 using YieldingLoop.Core.Schools;
@@ -118,8 +119,35 @@ public static class DemoLoader
             });
         }
 
+        foreach (var (machine, days, metres, stitches) in DemoCare.Sewn)
+        {
+            context.Add(new SewnRow { Machine = machines[machine], At = now.AddDays(-days), Name = "An evening’s sewing", SeamMm = metres * 1000, Stitches = stitches });
+        }
+
+        foreach (var (machine, entry, at) in DemoCare.Done.Select(d => (d.Machine, new CareEntry { Done = new(d.TaskId, d.Note) }, now.AddDays(-d.Days)))
+            .Concat(DemoCare.Sat.Select(s => (s.Machine, new CareEntry { Sat = new(now.AddDays(-s.Days), now.AddDays(-s.Days).AddMinutes(s.Minutes)) }, now.AddDays(-s.Days)))))
+        {
+            context.Add(new CareRow
+            {
+                Name = machines[machine].Name, Machine = machines[machine], Entry = entry, KindId = entry.KindId, At = at, EndedAt = entry.Sat?.End, Seconds = (long)(entry.Sat?.Until(now).TotalSeconds ?? 0),
+                SubmissionKey = Guid.NewGuid(), Demo = true, CreatedAt = at, ChangedAt = at,
+            });
+        }
+
+        context.Add(new PaletteRow { Name = DemoCare.Colours.Name, Entry = DemoCare.Colours, SubmissionKey = Guid.NewGuid(), Demo = true, CreatedAt = now.AddDays(-30), ChangedAt = now.AddDays(-30) });
         context.SaveChanges();
-        context.Add(Run());
+        var run = Run();
+        context.Add(run);
+        context.SaveChanges();
+        foreach (var tick in run.Entry.Done)
+        {
+            var setup = context.Setups.Local.First(s => s.Id == tick.SetupId);
+            context.Add(new SewnRow
+            {
+                MachineId = setup.MachineId, At = tick.At, Name = setup.Name, SeamMm = tick.SewnMm ?? 0, Stitches = tick.Stitches, ThreadMetres = tick.Taken.Sum(t => t.Metres), Taken = tick.Taken, NeedleIds = tick.NeedleIds, RunId = run.Id,
+            });
+        }
+
         foreach (var (setup, swatch) in passedBy)
         {
             setup.PassedBySwatchId = swatch.Id;

@@ -1,6 +1,8 @@
 using Riok.Mapperly.Abstractions;
+using YieldingLoop.Core.Care;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Coach;
+using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
@@ -59,6 +61,15 @@ public static partial class Documents
 
     /// <summary>A thread in the drawer.</summary>
     public static partial ThreadStockDocument Of(ThreadStock thread);
+
+    /// <summary>What was taken from cones.</summary>
+    public static partial IReadOnlyList<ThreadTakenDocument> Of(IReadOnlyList<ThreadTaken> taken);
+
+    /// <summary>What happened to a machine.</summary>
+    public static partial CareDocument Of(CareEntry care);
+
+    /// <summary>A palette.</summary>
+    public static partial PaletteDocument Of(Palette palette);
 
     /// <summary>What was used of a thread between weighings.</summary>
     public static partial IReadOnlyList<ThreadUseDocument> Of(IReadOnlyList<ThreadUse> uses);
@@ -210,6 +221,15 @@ public static partial class Documents
 
     /// <summary>The thread of the drawer a document says.</summary>
     public static partial ThreadStock Read(ThreadStockDocument document);
+
+    /// <summary>What was taken from cones.</summary>
+    public static partial IReadOnlyList<ThreadTaken> Read(IReadOnlyList<ThreadTakenDocument> documents);
+
+    /// <summary>What happened to a machine.</summary>
+    public static partial CareEntry Read(CareDocument document);
+
+    /// <summary>A palette.</summary>
+    public static partial Palette Read(PaletteDocument document);
 
     /// <summary>What was used of a thread between weighings.</summary>
     public static partial IReadOnlyList<ThreadUse> Read(IReadOnlyList<ThreadUseDocument> documents);

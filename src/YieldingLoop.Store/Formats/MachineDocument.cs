@@ -52,6 +52,28 @@ public abstract record MachineDocument
 
     /// <inheritdoc cref="Machine.SimulatedNumber"/>
     public int? SimulatedNumber { get; init; }
+
+    /// <inheritdoc cref="Machine.StitchesPerMinute"/>
+    public double StitchesPerMinute { get; init; } = Machine.UsualStitchesPerMinute;
+
+    /// <inheritdoc cref="Machine.Care"/>
+    public MachineCareDocument Care { get; init; } = new();
+}
+
+/// <inheritdoc cref="MachineCare"/>
+public sealed record MachineCareDocument
+{
+    /// <inheritdoc cref="MachineCare.OilHours"/>
+    public double? OilHours { get; init; }
+
+    /// <inheritdoc cref="MachineCare.LintHours"/>
+    public double? LintHours { get; init; }
+
+    /// <inheritdoc cref="MachineCare.KnivesHours"/>
+    public double? KnivesHours { get; init; }
+
+    /// <inheritdoc cref="MachineCare.ServiceMonths"/>
+    public int? ServiceMonths { get; init; }
 }
 
 /// <inheritdoc cref="Convertible"/>

@@ -69,6 +69,9 @@ public sealed record RunTickDocument
 
     /// <inheritdoc cref="RunTick.NeedleIds"/>
     public IReadOnlyList<int> NeedleIds { get; init; } = [];
+
+    /// <inheritdoc cref="RunTick.SewnId"/>
+    public int? SewnId { get; init; }
 }
 
 /// <inheritdoc cref="ThreadTaken"/>

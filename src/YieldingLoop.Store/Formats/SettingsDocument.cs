@@ -81,6 +81,9 @@ public sealed record SchoolsDocument(string JoinId, string HideThreadId, string 
 
     /// <inheritdoc cref="ChosenSchools.FaultOrderId"/>
     public string FaultOrderId { get; init; } = "look-first";
+
+    /// <inheritdoc cref="ChosenSchools.LintId"/>
+    public string LintId { get; init; } = "brush";
 }
 
 /// <inheritdoc cref="PlannerWeights"/>

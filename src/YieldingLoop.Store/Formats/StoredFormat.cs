@@ -2,8 +2,10 @@ using System.Security.Cryptography;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
+using YieldingLoop.Core.Care;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Coach;
+using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
@@ -51,6 +53,10 @@ public static class StoredFormat
         [typeof(Wearer)] = Contract.For<Wearer, WearerDocument>(Documents.Of, Documents.Read),
         [typeof(Garment)] = Contract.For<Garment, GarmentDocument>(Documents.Of, Documents.Read),
         [typeof(SewingRun)] = Contract.For<SewingRun, RunDocument>(Documents.Of, Documents.Read),
+        [typeof(CareEntry)] = Contract.For<CareEntry, CareDocument>(Documents.Of, Documents.Read),
+        [typeof(Palette)] = Contract.For<Palette, PaletteDocument>(Documents.Of, Documents.Read),
+        [typeof(IReadOnlyList<ThreadTaken>)] = Contract.For<IReadOnlyList<ThreadTaken>, IReadOnlyList<ThreadTakenDocument>>(Documents.Of, Documents.Read),
+        [typeof(IReadOnlyList<int>)] = Contract.For<IReadOnlyList<int>, IReadOnlyList<int>>(n => n, n => n),
         [typeof(SeamEntry)] = Contract.For<SeamEntry, SeamDocument>(Documents.Of, Documents.Read),
         [typeof(SetupSnapshot)] = Contract.For<SetupSnapshot, SnapshotDocument>(Documents.Of, Documents.Read),
         [typeof(SetupSummary)] = Contract.For<SetupSummary, SummaryDocument>(Documents.Of, Documents.Read),

@@ -17,6 +17,84 @@ namespace YieldingLoop.Store.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.12");
 
+            modelBuilder.Entity("YieldingLoop.Store.CareRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Entry")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("KindId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("MachineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Open")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Seconds")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("SubmissionKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangedAt");
+
+                    b.HasIndex("KindId")
+                        .HasDatabaseName("IX_Care_Open")
+                        .HasFilter("Open");
+
+                    b.HasIndex("MachineId")
+                        .IsUnique()
+                        .HasDatabaseName("IX_Care_Timer")
+                        .HasFilter("Open AND KindId = 'sat' AND PutAwayAt IS NULL");
+
+                    b.HasIndex("SubmissionKey")
+                        .IsUnique();
+
+                    b.HasIndex("PutAwayAt", "At");
+
+                    b.HasIndex("MachineId", "PutAwayAt", "KindId", "At", "Seconds");
+
+                    b.ToTable("Care");
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.ClothRow", b =>
                 {
                     b.Property<int>("Id")
@@ -160,6 +238,40 @@ namespace YieldingLoop.Store.Migrations
                     b.ToTable("Drafts");
                 });
 
+            modelBuilder.Entity("YieldingLoop.Store.FeedRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ReadAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("RevokedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Hash")
+                        .IsUnique();
+
+                    b.ToTable("Feeds", (string)null);
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.GarmentRow", b =>
                 {
                     b.Property<int>("Id")
@@ -296,6 +408,52 @@ namespace YieldingLoop.Store.Migrations
                         .IsUnique();
 
                     b.ToTable("Needles");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.PaletteRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Demo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Entry")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PutAwayAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("PutAwayWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("SubmissionKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangedAt");
+
+                    b.HasIndex("SubmissionKey")
+                        .IsUnique();
+
+                    b.ToTable("Palettes");
                 });
 
             modelBuilder.Entity("YieldingLoop.Store.PhotoRow", b =>
@@ -558,7 +716,13 @@ namespace YieldingLoop.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("EarlierKept")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("FittedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Hems")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("MachineId")
@@ -567,6 +731,9 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<string>("Needle")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int?>("PackId")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Seat")
                         .IsRequired()
@@ -582,6 +749,9 @@ namespace YieldingLoop.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<int?>("ThreadUpId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("TimedStitches")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("UsedBefore")
@@ -727,6 +897,69 @@ namespace YieldingLoop.Store.Migrations
                         .IsUnique();
 
                     b.ToTable("Setups");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.SewnRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Hem")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("MachineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("NeedleIds")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("RunId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("SeamMm")
+                        .HasColumnType("REAL");
+
+                    b.Property<long>("Stitches")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("SwatchId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Taken")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("TakenBackAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("ThreadMetres")
+                        .HasColumnType("REAL");
+
+                    b.Property<bool>("Timed")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("SwatchId")
+                        .HasFilter("SwatchId IS NOT NULL");
+
+                    b.HasIndex("MachineId", "At", "TakenBackAt", "Timed", "Stitches");
+
+                    b.HasIndex("At", "TakenBackAt", "MachineId", "Timed", "Stitches", "SeamMm", "ThreadMetres");
+
+                    b.ToTable("Sewn", (string)null);
                 });
 
             modelBuilder.Entity("YieldingLoop.Store.StateRow", b =>
@@ -1048,6 +1281,17 @@ namespace YieldingLoop.Store.Migrations
                     b.ToTable("Wearers");
                 });
 
+            modelBuilder.Entity("YieldingLoop.Store.CareRow", b =>
+                {
+                    b.HasOne("YieldingLoop.Store.MachineRow", "Machine")
+                        .WithMany()
+                        .HasForeignKey("MachineId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.Navigation("Machine");
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.CoachRow", b =>
                 {
                     b.HasOne("YieldingLoop.Store.SetupRow", "Setup")
@@ -1127,6 +1371,17 @@ namespace YieldingLoop.Store.Migrations
                     b.Navigation("Machine");
 
                     b.Navigation("Seam");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.SewnRow", b =>
+                {
+                    b.HasOne("YieldingLoop.Store.MachineRow", "Machine")
+                        .WithMany()
+                        .HasForeignKey("MachineId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.Navigation("Machine");
                 });
 
             modelBuilder.Entity("YieldingLoop.Store.StateRow", b =>

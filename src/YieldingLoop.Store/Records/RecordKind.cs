@@ -30,4 +30,10 @@ public enum RecordKind
 
     /// <summary>Garments that are sewn together, in an order.</summary>
     Run,
+
+    /// <summary>What happened to a machine: time at it, a task done, a needle that broke.</summary>
+    Care,
+
+    /// <summary>Colours that belong together.</summary>
+    Palette,
 }

@@ -1,5 +1,7 @@
+using YieldingLoop.Core.Care;
 using YieldingLoop.Core.Cloth;
 using YieldingLoop.Core.Coach;
+using YieldingLoop.Core.Colour;
 using YieldingLoop.Core.Garments;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Needles;
@@ -82,6 +84,14 @@ public static class RecordKinds
         new EntryType<RunRow, SewingRun>
         {
             Kind = RecordKind.Run, Table = "Runs", One = "run", Many = "runs", Room = "/runs", CanBePutAway = true,
+        },
+        new EntryType<CareRow, CareEntry>
+        {
+            Kind = RecordKind.Care, Table = "Care", One = "entry of care", Many = "entries of care", Room = "/care", CanBePutAway = true,
+        },
+        new EntryType<PaletteRow, Palette>
+        {
+            Kind = RecordKind.Palette, Table = "Palettes", One = "palette", Many = "palettes", Room = "/palettes", CanBePutAway = true,
         },
     ];
 
