@@ -98,5 +98,5 @@ public static class SnapshotChanges
     }
 
     private static readonly string[] Reported =
-        ["name", "kind", "manualTable", "threadMarks", "needleLeft", "needleCentre", "needleRight", "upperLooper", "lowerLooper", "chainLooper", "topCover", "topTension"];
+        ["name", "kind", "manualTable", "threadMarks", "stitchesPerMinute", "care", "needleLeft", "needleCentre", "needleRight", "upperLooper", "lowerLooper", "chainLooper", "topCover", "topTension"];
 }

@@ -76,6 +76,16 @@ public static class MachineCheck
             yield return new("footPressure.least", "1 is the normal pressure of this machine, so that the range has it in.");
         }
 
+        if (machine.StitchesPerMinute is not (>= Machine.LeastStitchesPerMinute and <= Machine.MostStitchesPerMinute))
+        {
+            yield return new("stitchesPerMinute", $"A machine sews between {Machine.LeastStitchesPerMinute:0} and {Machine.MostStitchesPerMinute:0} stitches a minute.");
+        }
+
+        foreach (var problem in machine.Care.Problems())
+        {
+            yield return problem with { Field = "care." + problem.Field };
+        }
+
         if (machine.SimulatedNumber is < 1 or > Machine.MostSimulated)
         {
             yield return new("simulatedNumber", $"Simulated machines are numbered from 1 to {Machine.MostSimulated}.");

@@ -23,6 +23,9 @@ public sealed record ColourMatch(Cone Cone, double Difference, double GapSeenMm)
     /// <inheritdoc cref="ForNeedle"/>
     public static IReadOnlyList<ColourMatch> ForLoopers(string cloth, IReadOnlyList<Cone> drawer, double gapMm) => Rank(cloth, drawer, gapMm);
 
+    /// <summary>The thread whose colour is nearest; null where none has one, or this is no colour.</summary>
+    public static ColourMatch? Nearest(string colour, IReadOnlyList<Cone> drawer) => Srgb.TryFromHex(colour, out _) && Rank(colour, drawer, 0) is [var first, ..] ? first : null;
+
     /// <summary>Whether a thread runs in a needle: no textured one, and none that is meant to lie on the face (common practice C3, C6).</summary>
     public static bool InNeedle(ThreadStock stock) => ThreadCatalogue.Find(stock.KindId) is { Textured: false } kind && kind != ThreadCatalogue.HeavyRayon;
 

@@ -40,8 +40,12 @@ internal sealed class Svg
         Add($"<line class=\"{cssClass}\" x1=\"{N(x1)}\" y1=\"{N(y1)}\" x2=\"{N(x2)}\" y2=\"{N(y2)}\"/>");
 
     /// <summary>A line in a colour of the user's.</summary>
-    public Svg Coloured(double x1, double y1, double x2, double y2, string cssClass, string colour) =>
-        Add($"<line class=\"{cssClass}\" stroke=\"{Encode(colour)}\" x1=\"{N(x1)}\" y1=\"{N(y1)}\" x2=\"{N(x2)}\" y2=\"{N(y2)}\"/>");
+    public Svg Coloured(double x1, double y1, double x2, double y2, string cssClass, string colour, double? width = null) =>
+        Add($"<line class=\"{cssClass}\" stroke=\"{Encode(colour)}\"{(width is { } thick ? $" stroke-width=\"{N(thick)}\"" : "")} x1=\"{N(x1)}\" y1=\"{N(y1)}\" x2=\"{N(x2)}\" y2=\"{N(y2)}\"/>");
+
+    /// <summary>A rectangle in a colour of the user's.</summary>
+    public Svg Filled(double x, double y, double width, double height, string colour, string cssClass) =>
+        Add($"<rect class=\"{cssClass}\" fill=\"{Encode(colour)}\" x=\"{N(x)}\" y=\"{N(y)}\" width=\"{N(Math.Max(0, width))}\" height=\"{N(Math.Max(0, height))}\"/>");
 
     public Svg Rect(double x, double y, double width, double height, string cssClass, double radius = 0) =>
         Add($"<rect class=\"{cssClass}\" x=\"{N(x)}\" y=\"{N(y)}\" width=\"{N(Math.Max(0, width))}\" height=\"{N(Math.Max(0, height))}\"{(radius > 0 ? $" rx=\"{N(radius)}\"" : "")}/>");

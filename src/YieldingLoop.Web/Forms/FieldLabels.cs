@@ -53,7 +53,7 @@ public static partial class FieldLabels
         ["state.lengthMm"] = "Stitch length", ["state.number"] = "dial", ["state.pointId"] = "point", ["state.thread"] = "thread", ["state.secondThread"] = "second thread", ["state.places"] = "Place",
         ["state.stitchId"] = "Stitch chosen", ["state.plateName"] = "Needle plate", ["state.footName"] = "Presser foot", ["state.fingerName"] = "Finger", ["state.converterName"] = "Converter",
         ["swatch.number"] = "dial", ["swatch.dials"] = "Dial", ["swatch.key"] = "photo", ["swatch.firstX"] = "first mark", ["swatch.firstY"] = "first mark", ["swatch.secondX"] = "second mark", ["swatch.secondY"] = "second mark", ["swatch.apartMm"] = "marks apart", ["swatch.rows"] = "Row", ["swatch.loopMm"] = "needle loop", ["swatch.setupId"] = "What it was sewn with",
-        ["thread.colourCode"] = "Colour, its code", ["thread.metresFrom"] = "How much is left",
+        ["thread.colourCode"] = "Colour, its code", ["cloth.colourCode"] = "Colour, its code", ["thread.metresFrom"] = "How much is left",
         ["state.needleSystem"] = "Needle system", ["state.knifeAway"] = "Knife",
     };
 

@@ -52,6 +52,9 @@ public abstract class FieldTagHelper(IHtmlGenerator generator, Wording wording) 
     /// <summary>One line of help.</summary>
     public string? Help { get; set; }
 
+    /// <summary>The list of what is offered to choose from; null where nothing is.</summary>
+    public string? Offers { get; set; }
+
     /// <summary>Hides the label from the eye where a table's heads already say it.</summary>
     public bool LabelHidden { get; set; }
 
@@ -74,6 +77,11 @@ public abstract class FieldTagHelper(IHtmlGenerator generator, Wording wording) 
         if (describedBy.Length > 0)
         {
             attributes["aria-describedby"] = describedBy;
+        }
+
+        if (Offers is not null)
+        {
+            attributes["list"] = Offers;
         }
 
         if (faulty)

@@ -6,7 +6,7 @@ using Microsoft.AspNetCore.Authentication.Cookies;
 namespace YieldingLoop.Web.Network;
 
 /// <summary>
-/// Lets nothing but the entry page and /health answer without a session. This machine's own browsers need none.
+/// Lets nothing but the entry page, /health and calendar feeds, which have secrets of their own, answer without a session. This machine's own browsers need none.
 /// </summary>
 public static class Gate
 {
@@ -65,7 +65,7 @@ public static class Gate
             var path = context.Request.Path;
             if (!context.RequestServices.GetRequiredService<NetworkOptions>().AsksForPasscode(context.Connection)
                 || context.User.Identity?.IsAuthenticated == true
-                || path == "/health" || path.StartsWithSegments(EntryPath, StringComparison.Ordinal))
+                || path == "/health" || Startup.CareCalendar.IsFeed(path) || path.StartsWithSegments(EntryPath, StringComparison.Ordinal))
             {
                 return next(context);
             }

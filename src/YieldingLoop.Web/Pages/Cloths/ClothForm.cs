@@ -48,6 +48,9 @@ public sealed class ClothForm : RecordForm
 
     public string? Colour { get; set; } = UndyedColour;
 
+    /// <summary>A colour written as a code; where there is one it counts instead of the one picked.</summary>
+    public string? ColourCode { get; set; }
+
     /// <summary>A fresh form, its marks set at a round number of the unit.</summary>
     public static ClothForm Fresh(LengthUnit unit)
     {
@@ -93,7 +96,7 @@ public sealed class ClothForm : RecordForm
             ToldAreaDensityGsm = reader.AreaDensity(nameof(ToldAreaDensityGsm), ToldAreaDensityGsm),
             TenLayersMm = reader.Length(nameof(TenLayersMm), TenLayersMm),
             Elastane = Elastane, Sheds = Sheds, Runs = Runs, Melts = Melts,
-            Colour = HasColour ? Colour : null,
+            Colour = !string.IsNullOrWhiteSpace(ColourCode) ? ColourCode.Trim().ToLowerInvariant() : HasColour ? Colour : null,
         };
     }
 

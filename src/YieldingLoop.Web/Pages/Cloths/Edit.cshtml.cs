@@ -59,7 +59,7 @@ public sealed class EditModel(Workroom workroom, Drafts drafts, Wording wording)
     {
         var entry = Input.Read(reader);
         Figures = entry.Resolve();
-        reader.Add(Figures.Problems);
+        reader.Add(Figures.Problems.Select(p => p.Field == "colour" && !string.IsNullOrWhiteSpace(Input.ColourCode) ? p with { Field = "colourCode" } : p));
         return entry;
     }
 

@@ -97,6 +97,16 @@ public sealed class MachineForm : RecordForm
 
     public bool FootDownToThread { get; set; }
 
+    public string? StitchesPerMinute { get; set; } = FieldText.Of(Machine.UsualStitchesPerMinute);
+
+    public string? OilHours { get; set; }
+
+    public string? LintHours { get; set; }
+
+    public string? KnivesHours { get; set; }
+
+    public string? ServiceMonths { get; set; }
+
     public NeedleOrder NeedleOrder { get; set; }
 
     /// <summary>Number of the simulated machine that stands in for it; empty for a real one.</summary>
@@ -142,6 +152,8 @@ public sealed class MachineForm : RecordForm
             FootPressureSet = machine.FootPressure is not null,
             FootPressure = RangeForm.From(machine.FootPressure ?? new SettingRange(0.5, 1.5, 0.1)),
             FootDownToThread = machine.FootDownToThread,
+            StitchesPerMinute = FieldText.Of(machine.StitchesPerMinute), OilHours = FieldText.Of(machine.Care.OilHours), LintHours = FieldText.Of(machine.Care.LintHours), KnivesHours = FieldText.Of(machine.Care.KnivesHours),
+            ServiceMonths = FieldText.Of(machine.Care.ServiceMonths),
             NeedleOrder = machine.NeedleOrder,
             SimulatedNumber = FieldText.Of(machine.SimulatedNumber),
             Chart = [.. machine.NeedleChart.Select(ChartRowForm.From), .. Enumerable.Range(0, SpareRows).Select(_ => new ChartRowForm())],
@@ -295,6 +307,8 @@ public sealed class MachineForm : RecordForm
             RoundShank = RoundShank,
             FootPressure = FootPressureSet ? FootPressure.Read(reader, nameof(FootPressure)) : null,
             FootDownToThread = FootDownToThread,
+            StitchesPerMinute = Speed(reader),
+            Care = ReadCare(reader),
             NeedleOrder = NeedleOrder,
             SimulatedNumber = string.IsNullOrWhiteSpace(SimulatedNumber) ? null : reader.Count(nameof(SimulatedNumber), SimulatedNumber),
             NeedleChart = ReadChart(reader),
@@ -327,6 +341,8 @@ public sealed class MachineForm : RecordForm
             RoundShank = RoundShank,
             FootPressure = FootPressureSet ? FootPressure.Read(reader, nameof(FootPressure)) : null,
             FootDownToThread = FootDownToThread,
+            StitchesPerMinute = Speed(reader),
+            Care = ReadCare(reader),
             NeedleOrder = NeedleOrder,
             SimulatedNumber = string.IsNullOrWhiteSpace(SimulatedNumber) ? null : reader.Count(nameof(SimulatedNumber), SimulatedNumber),
             NeedleChart = ReadChart(reader),
@@ -360,11 +376,21 @@ public sealed class MachineForm : RecordForm
         RoundShank = RoundShank,
         FootPressure = FootPressureSet ? FootPressure.Read(reader, nameof(FootPressure)) : null,
         FootDownToThread = FootDownToThread,
+        StitchesPerMinute = Speed(reader),
+        Care = ReadCare(reader),
         NeedleOrder = NeedleOrder,
         SimulatedNumber = string.IsNullOrWhiteSpace(SimulatedNumber) ? null : reader.Count(nameof(SimulatedNumber), SimulatedNumber),
         NeedleChart = ReadChart(reader),
         Electronic = Electronic,
         TwinSetting = TwinSetting,
+    };
+
+    private double Speed(FormReader reader) => string.IsNullOrWhiteSpace(StitchesPerMinute) ? Machine.UsualStitchesPerMinute : reader.Number(nameof(StitchesPerMinute), StitchesPerMinute) ?? Machine.UsualStitchesPerMinute;
+
+    private MachineCare ReadCare(FormReader reader) => new()
+    {
+        OilHours = reader.Number(nameof(OilHours), OilHours), LintHours = reader.Number(nameof(LintHours), LintHours), KnivesHours = reader.Number(nameof(KnivesHours), KnivesHours),
+        ServiceMonths = string.IsNullOrWhiteSpace(ServiceMonths) ? null : reader.Count(nameof(ServiceMonths), ServiceMonths),
     };
 
     private Dictionary<string, string> Marks() =>
@@ -442,6 +468,7 @@ public sealed class MachineForm : RecordForm
         return problem switch
         {
             "knifeDial" => nameof(KnifeAtLeast),
+            _ when problem.StartsWith("care.", StringComparison.Ordinal) => FormReader.FieldName(problem["care.".Length..]),
             "manualTable" => "Table[0].StitchId",
             "fingers" => "Fingers[0].LoopWidthMm",
             "plates" => "Plates[0].Name",

@@ -10,13 +10,13 @@ namespace YieldingLoop.Web.Pages.Shared;
 public static class NeedleSaid
 {
     /// <summary>"12,400 stitches, about 25 minutes".</summary>
-    public static string Of(NeedleWork work) => $"{Count(work)}, about {Time(work)}";
+    public static string Of(NeedleWork work, double stitchesPerMinute) => $"{Count(work)}, about {Time(work.Hours(stitchesPerMinute))}";
 
     /// <summary>How long a needle is in, and what it has sewn there.</summary>
-    public static string Here(SeatedNeedleRow needle)
+    public static string Here(SeatedNeedleRow needle, double stitchesPerMinute)
     {
         var since = needle.FittedAt is { } fitted ? $"In since {Date(fitted)}" : "In since before needles were written down";
-        var work = needle.Stitches == 0 ? "nothing it sewed is written down yet" : $"{Of(needle.Work)} of sewing at {NeedleWork.StitchesPerMinute:0} a minute";
+        var work = needle.Stitches == 0 ? "nothing it sewed is written down yet" : $"{Of(needle.Work, stitchesPerMinute)} of sewing at {stitchesPerMinute:0} a minute";
         return $"{since}{(needle.UsedBefore ? ", and used before, for how long nobody wrote down" : "")}: {work}.";
     }
 
@@ -31,10 +31,10 @@ public static class NeedleSaid
 
     private static string Count(NeedleWork work) => work.Stitches == 1 ? "1 stitch" : $"{work.Stitches.ToString("#,0", CultureInfo.InvariantCulture)} stitches";
 
-    private static string Time(NeedleWork work) => work.Hours switch
+    private static string Time(double all) => all switch
     {
         < 1.0 / 60 => "no minute",
-        < 1 => Math.Round(work.Hours * 60) is 1 ? "1 minute" : $"{Math.Round(work.Hours * 60):0} minutes",
+        < 1 => Math.Round(all * 60) is 1 ? "1 minute" : $"{Math.Round(all * 60):0} minutes",
         var hours => FieldText.Round(hours, 1) is "1" ? "1 hour" : $"{FieldText.Round(hours, 1)} hours",
     };
 
