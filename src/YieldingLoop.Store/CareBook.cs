@@ -300,6 +300,15 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
         return (sewn.Sum(s => s.Mm) / 1000, sewn.Sum(s => s.Metres), hours);
     }
 
+    /// <summary>The needle in its seat that sewed most since a moment, with the hours that took; null where none did.</summary>
+    public async Task<(SeatedNeedleRow Needle, MachineRow Machine, double Hours)?> BusiestNeedleAsync(DateTimeOffset from)
+    {
+        var sewn = await context.Sewn.AsNoTracking().Where(s => s.At >= from && s.TakenBackAt == null).Select(s => new { s.MachineId, s.Stitches, s.NeedleIds }).ToListAsync();
+        var most = sewn.SelectMany(s => s.NeedleIds.Select(n => (Needle: n, s.MachineId, s.Stitches))).GroupBy(n => n.Needle).Select(g => (g.Key, g.First().MachineId, Stitches: g.Sum(n => n.Stitches))).OrderByDescending(n => n.Stitches).ThenBy(n => n.Key).FirstOrDefault();
+        return most.Stitches > 0 && await context.SeatedNeedles.AsNoTracking().FirstOrDefaultAsync(n => n.Id == most.Key && n.TakenOutAt == null) is { } needle && await MachineAsync(most.MachineId) is { } machine
+            ? (needle, machine, new NeedleWork(most.Stitches).Hours(machine.Entry.StitchesPerMinute)) : null;
+    }
+
     /// <summary>Whether a timer ran at a machine at a moment.</summary>
     internal static async Task<bool> TimedAsync(WorkroomContext context, int machineId, DateTimeOffset moment) =>
         await context.Care.AnyAsync(c => c.MachineId == machineId && c.PutAwayAt == null && c.KindId == CareEntry.SatId && c.At <= moment && (c.Open || c.EndedAt >= moment));

@@ -191,6 +191,31 @@ public sealed class Workroom(WorkroomContext context, TimeProvider clock)
         return [.. line.Where(s => shown.Contains(s.Id))];
     }
 
+    /// <summary>How often this process has written into the workroom: where it is the same, so are its records.</summary>
+    public long Writes => context.Writes();
+
+    /// <summary>Set-ups in use that were kept before a moment and whose cloth, seam or machine was changed after it, with what now differs; a few of them.</summary>
+    /// <param name="from">The moment.</param>
+    /// <param name="most">Most set-ups that are looked at.</param>
+    public async Task<IReadOnlyList<(SetupRow Setup, string Source)>> ReopenedAsync(DateTimeOffset from, int most)
+    {
+        var rows = await SetupsInUse.Include(s => s.Cloth).Include(s => s.Seam).Include(s => s.Machine)
+            .Where(s => s.CreatedAt < from && (s.Cloth!.ChangedAt >= from || s.Seam!.ChangedAt >= from || s.Machine!.ChangedAt >= from)).OrderByDescending(s => s.Id).Take(most).ToListAsync();
+        var found = new List<(SetupRow, string)>();
+        foreach (var row in rows)
+        {
+            if (SnapshotChanges.Between(row.Snapshot, row.Cloth!.Entry, await AsOfNowAsync(row.Seam!.Entry), row.Machine!.Entry).Count > 0)
+            {
+                found.Add((row, row.Cloth.ChangedAt >= from ? row.Cloth.Name : row.Machine.ChangedAt >= from ? row.Machine.Name : row.Seam.Name));
+            }
+        }
+
+        return found;
+    }
+
+    /// <summary>How many swatches passed since a moment.</summary>
+    public Task<int> PassedSinceAsync(DateTimeOffset from) => SetupsInUse.CountAsync(s => s.SwatchPassedAt >= from);
+
     /// <summary>Own rules in use, the last changed first.</summary>
     public Task<ListPage<RuleRow>> ListRulesAsync(int page = 1, int size = ListPage.Size) => Rules.Where(r => r.PutAwayAt == null).OrderByDescending(r => r.ChangedAt).PageAsync(page, size);
 

@@ -42,6 +42,9 @@ public static class WriteTurn
         return true;
     });
 
+    /// <summary>How often this process has written into the workroom: where it is the same, so are its records.</summary>
+    public static long Writes(this WorkroomContext context) => Of(context.Database.GetDbConnection().DataSource).Writes;
+
     /// <summary>Writers of one database file.</summary>
     internal static Queue Of(string path) => Queues.GetOrAdd(Path.GetFullPath(path), _ => new Queue());
 
@@ -50,10 +53,13 @@ public static class WriteTurn
     internal sealed class Queue
     {
         private readonly SemaphoreSlim turn = new(1, 1);
-        private long lastWrite;
+        private long lastWrite, writes;
 
         /// <summary>How long nobody has written.</summary>
         public TimeSpan Quiet => Interlocked.Read(ref lastWrite) is var last and not 0 ? Stopwatch.GetElapsedTime(last) : TimeSpan.MaxValue;
+
+        /// <summary>How often somebody has written since the process began: where it is the same, so is the file.</summary>
+        public long Writes => Interlocked.Read(ref writes);
 
         /// <summary>Waits for the turn and does the work in it.</summary>
         /// <exception cref="WorkroomBusyException">The turn did not come in time.</exception>
@@ -70,6 +76,7 @@ public static class WriteTurn
             }
             finally
             {
+                Interlocked.Increment(ref writes);
                 Interlocked.Exchange(ref lastWrite, Stopwatch.GetTimestamp());
                 turn.Release();
             }

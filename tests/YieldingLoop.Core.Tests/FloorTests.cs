@@ -25,7 +25,7 @@ public class FloorTests
         ["Procedures", "OwnRules"],
         ["Planning", "Swatches", "ThreadUp"],
         ["SimulatedMachine", "Coach"],
-        ["Practice", "Garments", "ThreadRoom"],
+        ["Practice", "Garments", "ThreadRoom", "Care"],
         ["Settings"],
     ];
 

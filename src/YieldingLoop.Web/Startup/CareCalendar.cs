@@ -36,7 +36,7 @@ public static class CareCalendar
     /// <param name="now">Now.</param>
     public static string Write(IReadOnlyList<MachineCareState> states, Wording wording, DateOnly today, DateTimeOffset now)
     {
-        var calendar = new Calendar { ProductId = "-//Yielding Loop//Care//EN", Method = "PUBLISH" };
+        var calendar = new Ical.Net.Calendar { ProductId = "-//Yielding Loop//Care//EN", Method = "PUBLISH" };
         calendar.AddProperty("X-WR-CALNAME", "Care of the machines");
         foreach (var state in states)
         {

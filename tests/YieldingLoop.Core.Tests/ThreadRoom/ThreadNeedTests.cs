@@ -263,11 +263,11 @@ public class ThreadNeedTests
     public void Every_code_has_words()
     {
         Finding With(string code) => new Finding(code).With("needsM", 1).With("leftM", 1).With("overM", 1).With("seam", "a").With("name", "b").With("missingM", 1).With("cones", 1).With("fullM", 1).With("metres", 1).With("position", "upper-looper")
-            .With("fillings", 2).With("places", 2).With("holders", 1).With("eachM", 1).With("bobbins", 1).With("seamM", 1).With("differenceE", 1);
+            .With("fillings", 2).With("places", 2).With("holders", 1).With("eachM", 1).With("bobbins", 1).With("seamM", 1).With("differenceE", 1).With("gapMm", 0.2).With("seenMm", 0.1);
         var all = new[]
         {
             "need-no-length", "need-not-here", "need-unknown", "need-enough", "need-enough-so-far", "need-tight", "need-tight-swatch", "need-short", "need-short-swatch", "other-same", "other-stands-in",
-            "buy-cones", "buy-metres", "wind", "wind-often", "wind-how", "swap", "bobbins",
+            "buy-cones", "buy-metres", "wind", "wind-often", "wind-how", "swap", "bobbins", "gap-hidden", "gap-hardly", "gap-shows",
         };
         Assert.Empty(all.SelectMany(c => ThreadRoomWords.Lacks(With(c))));
         Assert.Equal(ThreadRoomWords.Codes.Where(c => c != Finding.Written).Order(StringComparer.Ordinal), all.Order(StringComparer.Ordinal));

@@ -16,6 +16,9 @@ public sealed class MachineModel(Workroom workroom, CareBook care, Cones cones, 
 {
     private const int Listed = 12;
 
+    /// <summary>So long a change of needle can be taken back.</summary>
+    private static readonly TimeSpan TakenBackWithin = TimeSpan.FromDays(1);
+
     private IReadOnlyList<NeedleRow> drawer = [];
 
     public MachineRow Row { get; private set; } = null!;
@@ -164,7 +167,7 @@ public sealed class MachineModel(Workroom workroom, CareBook care, Cones cones, 
 
         Needles = hours;
         Sewn = await care.ListSewnAsync(id, s, Listed);
-        LastChanged = State.Needles.Where(d => d.Row is { ThreadUpId: null, FittedAt: not null }).Select(d => d.Row.Id).ToHashSet();
+        LastChanged = State.Needles.Where(d => d.Row is { ThreadUpId: null, FittedAt: { } fitted } && Now - fitted < TakenBackWithin).Select(d => d.Row.Id).ToHashSet();
         drawer = (await workroom.ListNeedlesAsync(size: Workroom.MostOffered)).Items;
         return true;
     }

@@ -29,7 +29,8 @@ public sealed class RunDesk(Workroom workroom, Store.Runs runs, Store.Garments g
     /// <param name="id">The run.</param>
     /// <param name="begin">Whether the order is worked out where it is not known; otherwise it is only looked for.</param>
     /// <param name="wait">Whether to wait until it is there.</param>
-    public async Task<RunBoard?> LoadAsync(int id, bool begin = true, bool wait = false)
+    /// <param name="patient">Whether to wait a little for one that is being worked out.</param>
+    public async Task<RunBoard?> LoadAsync(int id, bool begin = true, bool wait = false, bool patient = true)
     {
         if (await runs.FindAsync(id) is not { } row)
         {
@@ -53,7 +54,7 @@ public sealed class RunDesk(Workroom workroom, Store.Runs runs, Store.Garments g
         RunWorked Work(Action<double> progress, CancellationToken stop) => Worked(run, rows, works, asked, choicesKey, open, at, progress, stop);
 
         var job = workshop.Find(key) ?? (begin ? workshop.Begin(key, Work) : null);
-        if (job is not null && (wait || !job.Task.IsCompleted))
+        if (job is not null && (wait || (patient && !job.Task.IsCompleted)))
         {
             await Task.WhenAny(job.Task, wait ? job.Task : Task.Delay(Patience));
         }

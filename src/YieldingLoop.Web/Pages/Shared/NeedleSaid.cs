@@ -20,6 +20,13 @@ public static class NeedleSaid
         return $"{since}{(needle.UsedBefore ? ", and used before, for how long nobody wrote down" : "")}: {work}.";
     }
 
+    /// <summary>How long a needle is in, and what it has sewn there by its stitches and by the timer.</summary>
+    /// <param name="needle">The needle.</param>
+    /// <param name="stitchesPerMinute">Stitches a minute at its machine.</param>
+    /// <param name="hours">Hours it has sewn in all.</param>
+    public static string Here(SeatedNeedleRow needle, double stitchesPerMinute, double hours) =>
+        hours > needle.Work.Hours(stitchesPerMinute) * 1.01 + 0.01 ? $"{Here(needle, stitchesPerMinute)[..^1]}; with the timer {Time(hours)}." : Here(needle, stitchesPerMinute);
+
     /// <summary>What was done with a sewn length.</summary>
     /// <param name="run">What came of it.</param>
     public static string Done(RunDown run)

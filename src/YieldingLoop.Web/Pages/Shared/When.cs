@@ -20,6 +20,18 @@ public static class When
         };
     }
 
+    /// <summary>"today", "yesterday", "3 May".</summary>
+    public static string Day(DateTimeOffset moment) => Day(moment, DateTimeOffset.Now);
+
+    internal static string Day(DateTimeOffset moment, DateTimeOffset now)
+    {
+        var local = moment.ToOffset(now.Offset);
+        return (now.Date - local.Date).Days switch { 0 => "today", 1 => "yesterday", _ => local.ToString(local.Year == now.Year ? "d MMM" : "d MMM yyyy", CultureInfo.InvariantCulture) };
+    }
+
+    /// <summary>"3 May 2026".</summary>
+    public static string Date(DateTimeOffset moment) => moment.ToLocalTime().ToString("d MMM yyyy", CultureInfo.InvariantCulture);
+
     /// <summary>"3 May 2026, 14:05".</summary>
     public static string Stamp(DateTimeOffset moment) => moment.ToLocalTime().ToString("d MMMM yyyy, H:mm", CultureInfo.InvariantCulture);
 }
