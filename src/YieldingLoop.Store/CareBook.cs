@@ -309,9 +309,9 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
             ? (needle, machine, new NeedleWork(most.Stitches).Hours(machine.Entry.StitchesPerMinute)) : null;
     }
 
-    /// <summary>Whether a timer ran at a machine at a moment.</summary>
+    /// <summary>Whether a timer ran at a machine at a moment. What is written down in the moment it was started was sewn before.</summary>
     internal static async Task<bool> TimedAsync(WorkroomContext context, int machineId, DateTimeOffset moment) =>
-        await context.Care.AnyAsync(c => c.MachineId == machineId && c.PutAwayAt == null && c.KindId == CareEntry.SatId && c.At <= moment && (c.Open || c.EndedAt >= moment));
+        await context.Care.AnyAsync(c => c.MachineId == machineId && c.PutAwayAt == null && c.KindId == CareEntry.SatId && c.At < moment && (c.Open || c.EndedAt >= moment));
 
     /// <summary>Lets what was sewn know that times were put away or came back.</summary>
     /// <param name="context">The workroom.</param>

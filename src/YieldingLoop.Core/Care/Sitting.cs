@@ -20,9 +20,6 @@ public sealed record Sitting(DateTimeOffset Start, DateTimeOffset? End)
     /// <summary>How much of it lies after a moment.</summary>
     public TimeSpan After(DateTimeOffset from, DateTimeOffset now) => (Start >= from ? this : this with { Start = from }).Until(now);
 
-    /// <summary>Whether a moment lies in it.</summary>
-    public bool Covers(DateTimeOffset moment) => Start <= moment && (End is not { } end || end >= moment);
-
     /// <summary>Whether the timer runs for so long that somebody may have forgotten it.</summary>
     public bool Forgotten(DateTimeOffset now) => Running && Until(now) > LongStretch;
 
