@@ -32,7 +32,7 @@ public sealed class KeepingTests : IDisposable
 
         var offered = (await visitor.OpenAsync("/cloths/new")).QuerySelector(".offer")!;
         Assert.Contains("Half “measured” 🧵", offered.TextContent, StringComparison.Ordinal);
-        Assert.Contains("Half “measured” 🧵", (await visitor.OpenAsync("/")).QuerySelector(".unfinished")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Half “measured” 🧵", (await visitor.OpenAsync("/")).QuerySelector(".day-table")!.TextContent, StringComparison.Ordinal);
 
         var again = await visitor.OpenAsync(offered.QuerySelector("a")!.GetAttribute("href")!);
         Assert.Equal("Half “measured” 🧵", again.Value("Input_Name"));
@@ -140,13 +140,13 @@ public sealed class KeepingTests : IDisposable
         var home = await visitor.OpenAsync("/");
         var away = await visitor.PressAsync(home, "Put the demo away");
         var after = await visitor.OpenAsync(away.Location!);
-        Assert.Contains("The demo, 77 records", after.QuerySelector(".undo")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("The demo, 87 records", after.QuerySelector(".undo")!.TextContent, StringComparison.Ordinal);
         Assert.Empty(after.QuerySelectorAll(".work-list li, .setup-list li, .tile"));
         Assert.DoesNotContain("Put the demo away", after.Body!.TextContent, StringComparison.Ordinal);
         Assert.Empty((await visitor.OpenAsync("/setups")).QuerySelectorAll(".setup-list li"));
 
         await visitor.PressAsync(after, "Undo");
-        Assert.Equal(home.QuerySelectorAll(".tile").Length, (await visitor.OpenAsync("/")).QuerySelectorAll(".tile").Length);
+        Assert.Equal(home.QuerySelectorAll(".day-machines li").Length, (await visitor.OpenAsync("/")).QuerySelectorAll(".day-machines li").Length);
     }
 
     [Fact]

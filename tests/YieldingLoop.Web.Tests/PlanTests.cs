@@ -257,7 +257,7 @@ public sealed class BookTests : IDisposable
         Assert.Contains("/setups/1", list);
         var beside = Assert.Single((await visitor.OpenAsync("/setups")).QuerySelectorAll(".setup-list li"), li => li.QuerySelector("a")!.GetAttribute("href") == "/setups/1").QuerySelector(".newer")!;
         Assert.Equal((done.Location, "Version 2 is newer, and its swatch has not passed yet"), (beside.GetAttribute("href"), beside.TextContent));
-        var worked = (await visitor.OpenAsync("/")).QuerySelectorAll("[aria-labelledby=worked] .setup-list a").Select(a => a.GetAttribute("href")).ToList();
+        var worked = (await visitor.OpenAsync("/")).QuerySelectorAll("[aria-labelledby=worked] .day-table a").Select(a => a.GetAttribute("href")).ToList();
         Assert.Contains("/setups/1", worked);
         Assert.Contains(done.Location, worked);
         // Amended from the same version on another device: said, and nothing lost.

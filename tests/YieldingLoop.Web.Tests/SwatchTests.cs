@@ -173,12 +173,12 @@ public sealed class SwatchTests : IDisposable
         var perMetre = card.QuerySelector(".sewn")!.PreviousElementSibling!.TextContent.Replace("A metre of this seam takes ", "").Split(", before")[0].Split(", ").Select(p => p.Split(" m of ")).Where(p => p.Length == 2).ToDictionary(p => p[1], p => double.Parse(p[0], CultureInfo.InvariantCulture));
         async Task<HttpStatusCode> SewAsync(IHtmlDocument page, string metres) => (await visitor.PostAsync((IHtmlFormElement)page.QuerySelector("form.sewn")!, "/setups/1?handler=Sewn", new() { ["metres"] = metres })).Status;
         Assert.Equal(HttpStatusCode.Redirect, await SewAsync(card, "2,5"));
-        // 2.5 m at 2.5 mm a stitch.
+        // 2.5 m at 2.5 mm a stitch; of thread, 80 mm of chain at both ends as well.
         var told = (await visitor.OpenAsync("/setups/1")).QuerySelector(".said")!.TextContent;
         Assert.Contains("2.5 m of seam written down.", told, StringComparison.Ordinal);
         Assert.Contains("1,000 stitches added to each of its needles: left needle, right needle.", told, StringComparison.Ordinal);
         var after = await LeftAsync();
-        Assert.All(before, cone => Assert.InRange(cone.Value - after[cone.Key] - 2.5 * perMetre.GetValueOrDefault(cone.Key), -0.2, 0.2));
+        Assert.All(before, cone => Assert.InRange(cone.Value - after[cone.Key] - (2.5 + 2 * 0.08) * perMetre.GetValueOrDefault(cone.Key), -0.2, 0.2));
         // The same button again, and what cannot be: nothing more is taken.
         Assert.Equal(HttpStatusCode.Conflict, await SewAsync(card, "2,5"));
         foreach (var wrong in new[] { "0", "-1", "", "long", "1e3", "1001", "NaN" })

@@ -24,9 +24,9 @@ test('a half-filled form survives closing the page and a power cut, and is offer
     await server.stop('SIGKILL');
     server = await startServer({ data, blank: true });
     await page.goto(server.url);
-    await expect(page.locator('.unfinished')).toContainText('Half a cloth, tern grey');
+    await expect(page.locator('.day-table').first()).toContainText('Half a cloth, tern grey');
     await expectWellMade(page, 'the Workroom with a draft');
-    await page.locator('.unfinished').getByRole('link', { name: /Half a cloth/ }).click();
+    await page.locator('.day-table').first().getByRole('link', { name: /Half a cloth/ }).click();
     await expect(page.getByLabel('Name')).toHaveValue('Half a cloth, tern grey');
     await expect(page.getByRole('group', { name: /Across/ }).getByLabel('B, pulled')).toHaveValue('187,5');
     await expect(page.locator('.notice')).toContainText('Taken up again');
@@ -99,7 +99,7 @@ test('put away, undone by a key, and the demo as a whole', async ({ page }) => {
 
     await page.goto(server.url);
     await page.getByRole('button', { name: 'Put the demo away' }).click();
-    await expect(page.locator('.undo')).toContainText('77 records');
+    await expect(page.locator('.undo')).toContainText('87 records');
     await page.getByRole('link', { name: 'All that is put away' }).click();
     await expectWellMade(page, 'what is put away');
     await page.getByRole('button', { name: 'Bring all of it back' }).click();

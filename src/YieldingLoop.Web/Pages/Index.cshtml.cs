@@ -27,7 +27,7 @@ public sealed record TableItem(string Href, string Name, string Where, string Ne
 public sealed class IndexModel(
     Workroom workroom, Store.ThreadUps threadUps, Drafts drafts, PutAwayShelf shelf, Store.Runs runs, CareBook care, RunDesk desk, DayMemory memory, SettingsCache settings, Wording wording, TimeProvider clock) : PageModel
 {
-    private const int MostMachines = 4, MostOnTable = 6, MostPassed = 3, MostDueNamed = 3;
+    private const int MostMachines = 4, MostOnTable = 6, MostPassed = 5, MostDueNamed = 3;
 
     /// <summary>Whether the help of the first visit is still shown.</summary>
     public bool FirstHelp => !wording.Settings.FirstHelpRead;
@@ -72,7 +72,7 @@ public sealed class IndexModel(
         var news = await memory.OfAsync(workroom, care, runs, desk, settings.Stored, care.DayOf(clock.GetUtcNow()));
         Sentences = [.. new[] { DueSaid(), RunoutSaid(news), SinceSaid(news) }.Where(s => s.Said.Length > 0)];
         await LayTableAsync(news);
-        Passed = await workroom.LastPassedAsync(MostPassed);
+        Passed = await workroom.LastPassedAsync(FirstHelp ? MostPassed - 1 : MostPassed);
         AnyCloth = await workroom.Cloths.AnyAsync(c => c.PutAwayAt == null);
         DemoInUse = await shelf.DemoInUseAsync();
     }
@@ -82,7 +82,7 @@ public sealed class IndexModel(
         var items = new List<TableItem>();
         var going = await threadUps.ListAsync(1, MostOnTable);
         items.AddRange(going.Items.Select(t => new TableItem($"/thread-ups/{t.Id}", t.Name, $"on {t.Machine}", $"go on threading: {t.Done} of {t.Steps} steps done")));
-        items.AddRange(news.Runs.Select(r => new TableItem(r.Next is null ? $"/runs/{r.Id}" : $"/runs/{r.Id}/at", r.Name, "a run", r.Next is null ? "put it in order" : $"sew {r.Next}")));
+        items.AddRange(news.Runs.Select(r => new TableItem(r.Next is null ? $"/runs/{r.Id}" : $"/runs/{r.Id}/at", r.Name, "a run", r.Next is not null ? $"sew {r.Next}" : r.Worked ? "see what it waits for" : "its order is being worked out")));
         Unfinished = await drafts.ListAsync(size: 2);
         items.AddRange(Unfinished.Items.Select(d => new TableItem(d.Href, d.Title, "not finished", "go on with the form")));
         var work = await workroom.OnTheTableAsync(1, MostOnTable);

@@ -11,7 +11,8 @@ namespace YieldingLoop.Web.Startup;
 /// <param name="Next">What is sewn next; null where nobody knows yet.</param>
 /// <param name="Runout">The first thread that does not last: its name and what is found of it, with the seam as it is called; null where all last.</param>
 /// <param name="MoreRunouts">How many more do not.</param>
-public sealed record DayRun(int Id, string Name, string? Next, (string Thread, Finding Found)? Runout, int MoreRunouts);
+/// <param name="Worked">Whether its order is worked out.</param>
+public sealed record DayRun(int Id, string Name, string? Next, (string Thread, Finding Found)? Runout, int MoreRunouts, bool Worked);
 
 /// <summary>What changed since yesterday began, as codes with their figures.</summary>
 public sealed record DayNews(IReadOnlyList<Finding> Since, IReadOnlyList<DayRun> Runs);
@@ -64,7 +65,7 @@ public sealed class DayMemory
         var first = missed.Count == 0 ? null : missed[0];
         return new DayRun(
             board.Row.Id, board.Row.Name, board.Places is [var next, ..] ? $"{board.SeamName(next.GarmentId, next.Seam.Id)}, {board.MachineName(next.Entry.MachineId)}" : null,
-            first is null ? null : (NeedSheet.Name(first), Core.ThreadRoom.ThreadRemedies.Of(first, sheet!.Seams, sheet.Drawer, sheet.Allowance)[0] is var found && found.Names.TryGetValue("seam", out var seam) ? found.With("seam", board.PieceName(seam)) : found), Math.Max(0, missed.Count - 1));
+            first is null ? null : (NeedSheet.Name(first), Core.ThreadRoom.ThreadRemedies.Of(first, sheet!.Seams, sheet.Drawer, sheet.Allowance)[0] is var found && found.Names.TryGetValue("seam", out var seam) ? found.With("seam", board.PieceName(seam)) : found), Math.Max(0, missed.Count - 1), board.Worked is not null);
     }
 
     private static async Task<IReadOnlyList<Finding>> SinceAsync(Workroom workroom, CareBook care, DateTimeOffset from)

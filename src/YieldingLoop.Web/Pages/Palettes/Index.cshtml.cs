@@ -8,12 +8,15 @@ using YieldingLoop.Web.Forms;
 namespace YieldingLoop.Web.Pages.Palettes;
 
 /// <summary>Palettes: those that are here, taking one in, and giving the workroom's own colours out.</summary>
-[RequestSizeLimit(MostBytes + 64 * 1024)]
-[RequestFormLimits(MultipartBodyLengthLimit = MostBytes + 64 * 1024)]
+[RequestSizeLimit(MostRequestBytes)]
+[RequestFormLimits(MultipartBodyLengthLimit = MostRequestBytes)]
 public sealed class IndexModel(Store.Palettes palettes) : PageModel
 {
     /// <summary>Largest file that is read.</summary>
-    public const int MostBytes = 8 * 1024 * 1024;
+    public const int MostBytes = 4 * 1024 * 1024;
+
+    /// <summary>Largest request that is taken to say so; what is larger is broken off.</summary>
+    public const long MostRequestBytes = 16 * 1024 * 1024;
 
     private static readonly UTF8Encoding Strict = new(encoderShouldEmitUTF8Identifier: false, throwOnInvalidBytes: true);
 
@@ -33,7 +36,7 @@ public sealed class IndexModel(Store.Palettes palettes) : PageModel
 
         if (file.Length > MostBytes)
         {
-            return await RefusedAsync($"The file is larger than {MostBytes / 1024 / 1024} MB; a palette of {Palette.MostColours} colours takes a hundredth of that.");
+            return await RefusedAsync($"The file is larger than {MostBytes / 1024 / 1024} MB; a palette of {Palette.MostColours} colours takes a fraction of that.");
         }
 
         using var whole = new MemoryStream((int)file.Length);

@@ -27,7 +27,7 @@ public class ShoppingModel(RunDesk desk, Store.Runs runs, Wording wording) : Pag
 
     /// <summary>Seams by name, with their run where there are several.</summary>
     public string SeamsSaid(IReadOnlyList<int> seams) =>
-        string.Join("; ", seams.Select(s => pieces[s]).GroupBy(p => p.Board).Select(g => string.Join(", ", g.Select(p => g.Key.PieceName(p.Piece)).Distinct()) + (Runs.Count > 1 ? $" of {g.Key.Row.Name}" : "")));
+        string.Join("; ", seams.Select(s => pieces[s]).GroupBy(p => p.Board).Select(g => string.Join("; ", g.Select(p => g.Key.PieceName(p.Piece)).Distinct()) + (Runs.Count > 1 ? $" of {g.Key.Row.Name}" : "")));
 
     public async Task OnGetAsync()
     {
