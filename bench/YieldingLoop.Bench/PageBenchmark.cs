@@ -15,7 +15,7 @@ internal static class PageBenchmark
     private static readonly TimeSpan Load = TimeSpan.FromSeconds(4);
 
     private static readonly string[] Pages =
-        ["/", "/setups", "/setups?q=unisuit", "/cloths", "/cloths/1", "/machines", "/machines/2", "/seams/start", "/seams/2", "/seams/2/set-up", "/seams/7/set-up", "/seams/9/set-up", "/setups/2", "/setups/1?handler=Pull", "/setups/6?handler=Pull", "/seams/9/set-up?stitch=honeycomb&handler=Pull", "/setups/2/print", "/thread-ups/new?setup=3", "/thread-ups/1", "/thread-ups/1?list=true", "/garments/1", "/runs/1", "/runs/1/at"];
+        ["/", "/setups", "/setups?q=unisuit", "/cloths", "/cloths/1", "/machines", "/machines/2", "/seams/start", "/seams/2", "/seams/2/set-up", "/seams/7/set-up", "/seams/9/set-up", "/setups/2", "/setups/1?handler=Pull", "/setups/6?handler=Pull", "/seams/9/set-up?stitch=honeycomb&handler=Pull", "/setups/2/print", "/thread-ups/new?setup=3", "/thread-ups/1", "/thread-ups/1?list=true", "/garments/1", "/runs/1", "/runs/1/at", "/runs/1/thread", "/shopping", "/cloths/1/colours", "/palettes/1", "/care", "/care/1", "/care/1/oil", "/care/calendar.ics"];
 
     public static async Task<int> RunAsync(string appPath, string emptyPath, IReadOnlyList<string> only)
     {

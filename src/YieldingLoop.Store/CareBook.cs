@@ -246,13 +246,22 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
         var (ids, now) = (machines.Select(m => m.Id).ToList(), clock.GetUtcNow());
         var (today, since) = (DayOf(now), now.AddDays(-DaysAveraged));
         var states = await context.States.AsNoTracking().Where(s => ids.Contains(s.Id)).Select(s => new { s.Id, s.Version }).ToDictionaryAsync(s => s.Id, s => s.Version);
-        var done = (await InUse.Where(c => ids.Contains(c.MachineId) && c.KindId != CareEntry.SatId && c.KindId != CareEntry.BrokeId).GroupBy(c => new { c.MachineId, c.KindId }).Select(g => new { g.Key.MachineId, g.Key.KindId, At = g.Max(c => c.At) }).ToListAsync()).ToLookup(d => d.MachineId);
-        var open = (await InUse.Where(c => c.Open && ids.Contains(c.MachineId)).ToListAsync()).ToLookup(c => c.MachineId);
+        // What goes on is little, whatever the history: it is asked of its own index.
+        var open = (await InUse.Where(c => c.Open && (c.KindId == CareEntry.SatId || c.KindId == CareEntry.BrokeId)).ToListAsync()).ToLookup(c => c.MachineId);
         var seated = (await context.SeatedNeedles.AsNoTracking().Where(n => ids.Contains(n.MachineId) && n.TakenOutAt == null).ToListAsync()).ToLookup(n => n.MachineId);
         var found = new List<MachineCareState>();
         foreach (var machine in machines)
         {
-            var (timer, last) = (open[machine.Id].FirstOrDefault(c => c.Entry.Sat is not null), done[machine.Id].ToDictionary(d => d.KindId, d => d.At));
+            var (timer, last) = (open[machine.Id].FirstOrDefault(c => c.Entry.Sat is not null), new Dictionary<string, DateTimeOffset>());
+            foreach (var task in CareTask.Of(machine.Entry).Select(t => t.Id))
+            {
+                // Each is one look into the index; all of them at once would read every entry there is.
+                if (await InUse.Where(c => c.MachineId == machine.Id && c.KindId == task).OrderByDescending(c => c.At).Select(c => (DateTimeOffset?)c.At).FirstOrDefaultAsync() is { } at)
+                {
+                    last[task] = at;
+                }
+            }
+
             var hours = new Dictionary<DateTimeOffset, double>();
             async Task<double> SinceAsync(DateTimeOffset from) => hours.TryGetValue(from, out var known) ? known : hours[from] = await HoursAsync(machine, from, timer, now);
             var tasks = new Dictionary<string, double>();
@@ -281,8 +290,17 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
         return found;
     }
 
-    /// <summary>Hours a needle has sewn in its seat.</summary>
-    public async Task<double> NeedleHoursAsync(MachineRow machine, SeatedNeedleRow row) => await NeedleHoursAsync(machine, row, await RunningAsync(machine.Id), clock.GetUtcNow());
+    /// <summary>Hours needles have sewn in the seats of a machine.</summary>
+    public async Task<IReadOnlyList<(SeatedNeedleRow Needle, double Hours)>> HoursOfAsync(MachineRow machine, IReadOnlyList<SeatedNeedleRow> needles)
+    {
+        var (timer, now, hours) = (await RunningAsync(machine.Id), clock.GetUtcNow(), new List<(SeatedNeedleRow, double)>());
+        foreach (var needle in needles)
+        {
+            hours.Add((needle, await NeedleHoursAsync(machine, needle, timer, now)));
+        }
+
+        return hours;
+    }
 
     /// <summary>What was sewn since a moment: m of seam, m of thread, and hours, by timers and else reckoned.</summary>
     public async Task<(double SeamMetres, double ThreadMetres, double Hours)> SewnSinceAsync(DateTimeOffset from)
@@ -311,7 +329,9 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
 
     /// <summary>Whether a timer ran at a machine at a moment. What is written down in the moment it was started was sewn before.</summary>
     internal static async Task<bool> TimedAsync(WorkroomContext context, int machineId, DateTimeOffset moment) =>
-        await context.Care.AnyAsync(c => c.MachineId == machineId && c.PutAwayAt == null && c.KindId == CareEntry.SatId && c.At < moment && (c.Open || c.EndedAt >= moment));
+        // One timer runs at a machine at a time, so that it is the last one that was started before, or none.
+        await context.Care.Where(c => c.MachineId == machineId && c.PutAwayAt == null && c.KindId == CareEntry.SatId && c.At < moment).OrderByDescending(c => c.At).Select(c => new { c.Open, c.EndedAt }).FirstOrDefaultAsync()
+            is { } last && (last.Open || last.EndedAt >= moment);
 
     /// <summary>Lets what was sewn know that times were put away or came back.</summary>
     /// <param name="context">The workroom.</param>
@@ -356,7 +376,7 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
 
     private Task<MachineRow?> MachineAsync(int id) => context.Machines.AsNoTracking().FirstOrDefaultAsync(m => m.Id == id && m.PutAwayAt == null);
 
-    private Task<CareRow?> RunningAsync(int machineId) => InUse.FirstOrDefaultAsync(c => c.MachineId == machineId && c.Open && c.KindId == CareEntry.SatId);
+    private async Task<CareRow?> RunningAsync(int machineId) => (await InUse.Where(c => c.Open && c.KindId == CareEntry.SatId).ToListAsync()).Find(c => c.MachineId == machineId);
 
     /// <summary>Hours at a machine since a moment.</summary>
     private async Task<double> HoursAsync(MachineRow machine, DateTimeOffset from, CareRow? timer, DateTimeOffset now)
@@ -365,13 +385,17 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
         return new NeedleWork(stitches).Hours(machine.Entry.StitchesPerMinute) + await SatSecondsAsync(machine.Id, from) / 3600.0 + (timer?.Entry.Sat!.After(from, now).TotalHours ?? 0);
     }
 
-    /// <summary>Time at a machine since a moment that is over, seconds: times that began after it, and what lies after it of one that began before.</summary>
-    private async Task<double> SatSecondsAsync(int machineId, DateTimeOffset from)
+    /// <summary>Time at a machine between two moments that is over, seconds: times that began in between, and what lies in between of one that began before, less what the last of them has beyond.</summary>
+    private async Task<double> SatSecondsAsync(int machineId, DateTimeOffset from, DateTimeOffset? to = null)
     {
         var times = InUse.Where(c => c.MachineId == machineId && c.KindId == CareEntry.SatId);
-        var whole = await times.Where(c => c.At >= from).SumAsync(c => c.Seconds);
-        var before = from == DateTimeOffset.MinValue ? null : await times.Where(c => c.At < from).OrderByDescending(c => c.At).Select(c => c.EndedAt).FirstOrDefaultAsync();
-        return whole + (before is { } ended && ended > from ? (ended - from).TotalSeconds : 0);
+        var until = to ?? DateTimeOffset.MaxValue;
+        var whole = await times.Where(c => c.At >= from && c.At < until).SumAsync(c => c.Seconds);
+        return whole + (from == DateTimeOffset.MinValue ? 0 : await BeyondAsync(from)) - (to is { } end ? await BeyondAsync(end) : 0);
+
+        // What a time that began before a moment has after it.
+        async Task<double> BeyondAsync(DateTimeOffset moment) =>
+            await times.Where(c => c.At < moment).OrderByDescending(c => c.At).Select(c => c.EndedAt).FirstOrDefaultAsync() is { } ended && ended > moment ? (ended - moment).TotalSeconds : 0;
     }
 
     private async Task<double> NeedleHoursAsync(MachineRow machine, SeatedNeedleRow row, CareRow? timer, DateTimeOffset now)
@@ -383,7 +407,7 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
             return reckoned + new NeedleWork(row.TimedStitches).Hours(machine.Entry.StitchesPerMinute);
         }
 
-        var timed = await SatSecondsAsync(machine.Id, fitted) - (row.TakenOutAt is { } gone ? await SatSecondsAsync(machine.Id, gone) : 0);
+        var timed = await SatSecondsAsync(machine.Id, fitted, row.TakenOutAt);
         return reckoned + timed / 3600 + (row.TakenOutAt is null ? timer?.Entry.Sat!.After(fitted, now).TotalHours ?? 0 : 0);
     }
 

@@ -135,7 +135,7 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         care.HasOne(c => c.Machine).WithMany().HasForeignKey(c => c.MachineId).OnDelete(DeleteBehavior.Restrict);
         // Sums of time since a moment are read off the index alone.
         care.HasIndex(c => new { c.MachineId, c.PutAwayAt, c.KindId, c.At, c.Seconds });
-        care.HasIndex(c => new { c.PutAwayAt, c.At });
+        care.HasIndex(c => new { c.MachineId, c.PutAwayAt, c.At });
         // One timer at a machine.
         care.HasIndex(c => c.MachineId).IsUnique().HasFilter("Open AND KindId = 'sat' AND PutAwayAt IS NULL").HasDatabaseName("IX_Care_Timer");
         care.HasIndex(c => c.KindId).HasFilter("Open").HasDatabaseName("IX_Care_Open");

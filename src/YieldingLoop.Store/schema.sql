@@ -416,7 +416,7 @@ CREATE INDEX "IX_Threads_WoundFromId" ON "Threads" ("WoundFromId");
 CREATE INDEX "IX_Care_ChangedAt" ON "Care" ("ChangedAt");
 CREATE INDEX "IX_Care_MachineId_PutAwayAt_KindId_At_Seconds" ON "Care" ("MachineId", "PutAwayAt", "KindId", "At", "Seconds");
 CREATE INDEX "IX_Care_Open" ON "Care" ("KindId") WHERE Open;
-CREATE INDEX "IX_Care_PutAwayAt_At" ON "Care" ("PutAwayAt", "At");
+CREATE INDEX "IX_Care_MachineId_PutAwayAt_At" ON "Care" ("MachineId", "PutAwayAt", "At");
 CREATE UNIQUE INDEX "IX_Care_SubmissionKey" ON "Care" ("SubmissionKey");
 CREATE UNIQUE INDEX "IX_Care_Timer" ON "Care" ("MachineId") WHERE Open AND KindId = 'sat' AND PutAwayAt IS NULL;
 CREATE UNIQUE INDEX "IX_Feeds_Hash" ON "Feeds" ("Hash");

@@ -282,7 +282,7 @@ public sealed class CarePageTests : IDisposable
         }
 
         // What runs short: the first of the run's own page.
-        var need = (await visitor.OpenAsync("/runs/1/thread")).QuerySelectorAll(".need:has(.need-short)").First();
+        var need = (await visitor.OpenAsync("/runs/1/thread")).QuerySelector(".need:has(.need-short)")!;
         Assert.StartsWith(need.QuerySelector("h2")!.TextContent.Trim(), said[1], StringComparison.Ordinal);
         // Since yesterday: seams and thread as the history adds up.
         var since = DateTimeOffset.Now.Date.AddDays(-1);

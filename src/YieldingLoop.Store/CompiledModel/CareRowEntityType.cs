@@ -168,7 +168,7 @@ namespace YieldingLoop.Store.CompiledModel
                 unique: true);
 
             var index3 = runtimeEntityType.AddIndex(
-                new[] { putAwayAt, at });
+                new[] { machineId, putAwayAt, at });
 
             var index4 = runtimeEntityType.AddIndex(
                 new[] { machineId, putAwayAt, kindId, at, seconds });

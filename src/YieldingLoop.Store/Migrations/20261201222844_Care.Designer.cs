@@ -91,7 +91,7 @@ namespace YieldingLoop.Store.Migrations
                     b.HasIndex("SubmissionKey")
                         .IsUnique();
 
-                    b.HasIndex("PutAwayAt", "At");
+                    b.HasIndex("MachineId", "PutAwayAt", "At");
 
                     b.HasIndex("MachineId", "PutAwayAt", "KindId", "At", "Seconds");
 

@@ -159,9 +159,9 @@ namespace YieldingLoop.Store.Migrations
                 filter: "Open");
 
             migrationBuilder.CreateIndex(
-                name: "IX_Care_PutAwayAt_At",
+                name: "IX_Care_MachineId_PutAwayAt_At",
                 table: "Care",
-                columns: new[] { "PutAwayAt", "At" });
+                columns: new[] { "MachineId", "PutAwayAt", "At" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_Care_SubmissionKey",

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Html;
-using static YieldingLoop.Web.Drawings.Svg;
 
 namespace YieldingLoop.Web.Drawings;
 

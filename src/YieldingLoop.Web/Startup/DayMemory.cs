@@ -65,8 +65,11 @@ public sealed class DayMemory
         var first = missed.Count == 0 ? null : missed[0];
         return new DayRun(
             board.Row.Id, board.Row.Name, board.Places is [var next, ..] ? $"{board.SeamName(next.GarmentId, next.Seam.Id)}, {board.MachineName(next.Entry.MachineId)}" : null,
-            first is null ? null : (NeedSheet.Name(first), Core.ThreadRoom.ThreadRemedies.Of(first, sheet!.Seams, sheet.Drawer, sheet.Allowance)[0] is var found && found.Names.TryGetValue("seam", out var seam) ? found.With("seam", board.PieceName(seam)) : found), Math.Max(0, missed.Count - 1), board.Worked is not null);
+            first is null ? null : (NeedSheet.Name(first), Core.ThreadRoom.ThreadRemedies.Of(first, sheet!.Seams, sheet.Drawer, sheet.Allowance)[0] is var found && found.Names.TryGetValue("seam", out var seam) ? InShort(found).With("seam", board.PieceName(seam)) : found), Math.Max(0, missed.Count - 1), board.Worked is not null);
     }
+
+    /// <summary>Which seam, and not which piece of it: that stands on the run's own page.</summary>
+    private static Finding InShort(Finding found) => found with { Figures = found.Figures.RemoveRange(["piece", "pieces", "intoMm"]) };
 
     private static async Task<IReadOnlyList<Finding>> SinceAsync(Workroom workroom, CareBook care, DateTimeOffset from)
     {

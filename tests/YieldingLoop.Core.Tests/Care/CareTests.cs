@@ -1,6 +1,5 @@
 using YieldingLoop.Core.Care;
 using YieldingLoop.Core.Machines;
-using YieldingLoop.Core.Needles;
 using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;

@@ -159,13 +159,7 @@ public sealed class MachineModel(Workroom workroom, CareBook care, Cones cones, 
         State = (await care.StatesAsync([row], wording.Settings.Schools))[0];
         History = await care.ListAsync(id, h, Listed);
         NeedlePage = await care.ListNeedlesAsync(id, n, Listed);
-        var hours = new List<(SeatedNeedleRow, double)>();
-        foreach (var needle in NeedlePage.Items)
-        {
-            hours.Add((needle, await care.NeedleHoursAsync(row, needle)));
-        }
-
-        Needles = hours;
+        Needles = await care.HoursOfAsync(row, NeedlePage.Items);
         Sewn = await care.ListSewnAsync(id, s, Listed);
         LastChanged = State.Needles.Where(d => d.Row is { ThreadUpId: null, FittedAt: { } fitted } && Now - fitted < TakenBackWithin).Select(d => d.Row.Id).ToHashSet();
         drawer = (await workroom.ListNeedlesAsync(size: Workroom.MostOffered)).Items;
