@@ -8,13 +8,16 @@ const folder = fileURLToPath(new URL('../../docs/screenshots/', import.meta.url)
 const desk = [1280, 800];
 
 const pictures = [
-  ['workroom', '/', desk],
   ['cloth', '/cloths/1', desk],
   ['machine', '/machines/1', desk],
-  ['drawer', '/drawer', desk],
   ['seam', '/seams/1', [1280, 1100]],
   ['garment', '/garments/1', [1280, 1250]],
   ['run', '/runs/1', [1280, 1000], async page => { await page.locator('[data-run-line]').waitFor({ timeout: 60_000 }); }],
+  // After the run, whose order the day's page goes by.
+  ['workroom', '/', desk, async page => { await page.getByRole('button', { name: 'Understood' }).click(); await page.locator('.day-said p').nth(2).waitFor(); }],
+  ['thread', '/runs/1/thread', desk],
+  ['colours', '/cloths/1/colours', [1280, 1000]],
+  ['care', '/care/4', desk],
   ['set-up', '/seams/2/set-up', desk],
   ['pull', '/setups/1', [1280, 1500], async page => {
     await page.locator('#pull').scrollIntoViewIfNeeded();
@@ -28,18 +31,7 @@ const pictures = [
       window.scrollTo(0, document.getElementById('pull').getBoundingClientRect().top + window.scrollY - 20);
     });
   }],
-  ['side-by-side', '/setups/6/beside/8', [1280, 1100], async page => {
-    await page.locator('[data-pull]').first().scrollIntoViewIfNeeded();
-    await page.locator('[data-pull][data-ready]').nth(1).waitFor();
-    await page.locator('[data-pull-handle]').first().focus();
-    for (let i = 0; i < 6; i += 1) await page.keyboard.press('PageUp');
-    await page.evaluate(() => {
-      document.activeElement.blur();
-      window.scrollTo({ top: 180, behavior: 'instant' });
-    });
-  }],
   ['scrap', '/scrap?job=hem&stitch=406', [1280, 1100]],
-  ['set-ups', '/setups', desk],
   ['card', '/setups/2/print', desk],
   ['thread-up', '/thread-ups/1', [800, 1280]],
   ['swatch', '/swatches/1', [1280, 1500]],
