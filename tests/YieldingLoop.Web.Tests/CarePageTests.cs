@@ -218,7 +218,7 @@ public sealed class CarePageTests : IDisposable
         Assert.Equal(HttpStatusCode.Redirect, (await PressAsync("/care/1", "Broke")).Status);
         foreach (var piece in new[] { "tip", "rest", "whole" })
         {
-            foreach (var path in new[] { "/", "/care", "/care/1" })
+            foreach (var path in new[] { "/", "/care", "/care/1", "/runs/1/at" })
             {
                 Assert.Contains("A needle broke on", (await visitor.OpenAsync(path)).QuerySelector(".broken")!.TextContent, StringComparison.Ordinal);
             }
@@ -259,6 +259,21 @@ public sealed class CarePageTests : IDisposable
         Assert.Equal(HttpStatusCode.NotFound, (await visitor.Client.GetAsync(new Uri("/calendar/AAAAAAAAAAAAAAAAAAAAAA.ics", UriKind.Relative))).StatusCode);
         Assert.Equal(HttpStatusCode.Redirect, (await PressAsync("/care/calendar", "Revoke")).Status);
         Assert.Equal(HttpStatusCode.NotFound, (await visitor.Client.GetAsync(new Uri(path, UriKind.Relative))).StatusCode);
+    }
+
+    [Fact]
+    public async Task On_the_network_a_feed_needs_no_session_and_opens_nothing_else()
+    {
+        using var lan = new App { Lan = true };
+        var (here, stranger) = (lan.Visit(), lan.Visit("192.168.7.20"));
+        var made = await here.PostAsync((await here.OpenAsync("/care/calendar")).QuerySelectorAll("form").OfType<IHtmlFormElement>().First(f => f.QuerySelector("#name") is not null), "/care/calendar", new() { ["name"] = "tablet" });
+        var path = new Uri(made.Page.QuerySelector(".feed-secret code")!.TextContent).AbsolutePath;
+        Assert.NotEmpty(Ical.Net.Calendar.Load(await stranger.Client.GetStringAsync(new Uri(path, UriKind.Relative)))!.Events);
+        foreach (var (other, status) in new[] { ("/care/calendar.ics", HttpStatusCode.SeeOther), ("/care/1", HttpStatusCode.SeeOther), ("/calendar/AAAAAAAAAAAAAAAAAAAAAA.ics", HttpStatusCode.NotFound), ($"{path}/../../care/1", HttpStatusCode.SeeOther), ("/calendar/../care/calendar.ics", HttpStatusCode.SeeOther) })
+        {
+            using var answer = await stranger.Client.GetAsync(new Uri(other, UriKind.Relative));
+            Assert.Equal(status, answer.StatusCode);
+        }
     }
 
     [Fact]
