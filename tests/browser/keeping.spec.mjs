@@ -104,7 +104,7 @@ test('put away, undone by a key, and the demo as a whole', async ({ page }) => {
     await expectWellMade(page, 'what is put away');
     await page.getByRole('button', { name: 'Bring all of it back' }).click();
     await page.goto(server.url);
-    await expect(page.locator('.work-list li')).not.toHaveCount(0);
+    await expect(page.locator('.day-table li')).not.toHaveCount(0);
   } finally {
     await server.stop();
   }
@@ -167,7 +167,7 @@ test('backed up, changed, restored; and a damaged file opens with the newest goo
     await expect(page.getByRole('heading', { name: 'The workroom cannot be opened' })).toBeVisible();
     await expectWellMade(page, 'a damaged workroom');
     await page.getByRole('button', { name: 'Open the copy' }).click();
-    await expect(page.locator('.work-list li')).not.toHaveCount(0);
+    await expect(page.locator('.day-table li')).not.toHaveCount(0);
   } finally {
     await server.stop();
   }
@@ -262,7 +262,7 @@ test('the keys are listed under ?, do what they say, and rest while something is
   await page.keyboard.type('same scum?');
   await expect(page.getByRole('searchbox')).toHaveValue('same scum?');
   await expect(page).toHaveURL(`${demo}/`);
-  await page.locator('h2').first().click();
+  await page.locator('#table').click();
   await page.keyboard.press('n');
   await expect(page).toHaveURL(/seams\/start/);
   await page.goto(`${demo}/cloths`);

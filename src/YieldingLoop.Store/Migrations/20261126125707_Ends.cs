@@ -91,7 +91,8 @@ namespace YieldingLoop.Store.Migrations
             foreach (var index in new[] { "Setups_Earlier", "Setups_List", "Setups_OnCloth", "Setups_OnMachine", "Setups_Passed", "Seams_OnTheTable", "Seams_List", "Cloths_List" }
                 .Concat(Kinds.SelectMany(k => new[] { $"{k}_PutAway", $"{k}_PutAwayWith", $"{k}_Demo" })))
             {
-                migrationBuilder.Sql($"DROP INDEX IX_{index}");
+                // The way down from a later migration may have made its table anew, without them.
+                migrationBuilder.Sql($"DROP INDEX IF EXISTS IX_{index}");
             }
 
             migrationBuilder.DropIndex(
