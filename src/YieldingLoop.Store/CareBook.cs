@@ -69,7 +69,7 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
     }
 
     /// <summary>An entry; null where there is none of this number.</summary>
-    public Task<CareRow?> FindAsync(int id) => context.Care.AsNoTracking().Include(c => c.Machine).FirstOrDefaultAsync(c => c.Id == id);
+    public Task<CareRow?> FindAsync(int id) => context.Care.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id);
 
     /// <summary>Starts the timer at a machine; where one runs already, that one goes on.</summary>
     public Task<SaveResult> StartAsync(int machineId, Guid key) => context.InTurnAsync(async () =>
@@ -225,7 +225,7 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
 
     /// <summary>What happened, the last first; of one machine or of all.</summary>
     public Task<ListPage<CareRow>> ListAsync(int? machineId, int page = 1, int size = ListPage.Size) =>
-        (machineId is { } id ? InUse.Where(c => c.MachineId == id) : InUse).Include(c => c.Machine).OrderByDescending(c => c.At).ThenByDescending(c => c.Id).PageAsync(page, size);
+        (machineId is { } id ? InUse.Where(c => c.MachineId == id) : InUse).OrderByDescending(c => c.At).ThenByDescending(c => c.Id).PageAsync(page, size);
 
     /// <summary>What was sewn, the last first; of one machine or of all.</summary>
     public Task<ListPage<SewnRow>> ListSewnAsync(int? machineId, int page = 1, int size = ListPage.Size) =>
@@ -236,7 +236,7 @@ public sealed class CareBook(WorkroomContext context, TimeProvider clock)
         context.SeatedNeedles.AsNoTracking().Where(n => n.MachineId == machineId).OrderBy(n => n.TakenOutAt != null).ThenByDescending(n => n.TakenOutAt).ThenByDescending(n => n.Id).PageAsync(page, size);
 
     /// <summary>Needles that broke and are not accounted for, wherever.</summary>
-    public Task<List<CareRow>> OpenBrokenAsync() => InUse.Include(c => c.Machine).Where(c => c.Open && c.KindId == CareEntry.BrokeId).OrderBy(c => c.At).ToListAsync();
+    public Task<List<CareRow>> OpenBrokenAsync() => InUse.Where(c => c.Open && c.KindId == CareEntry.BrokeId).OrderBy(c => c.At).ToListAsync();
 
     /// <summary>Machines with what is to be done to them, by name.</summary>
     /// <param name="machines">The machines.</param>

@@ -88,7 +88,7 @@ public sealed record ThreadNeed
         var stocks = drawer.ToDictionary(c => c.Id, c => c.Stock, StringComparer.Ordinal);
         return
         [
-            .. inOrder.SelectMany((s, i) => s.Plan.Threads.Select(t => (Seam: i, t.Position, t.Thread)))
+            .. inOrder.SelectMany((s, i) => s.Plan.Threads.Zip(needs[i], (t, need) => (Seam: i, t.Position, t.Thread, Need: need)))
                 // A cone is known by itself; what has none by its kind and colour.
                 .GroupBy(t => (t.Thread.ConeId, t.Thread.KindId, Colour: t.Thread.ConeId is null ? t.Thread.Colour : null))
                 .Select(g =>
@@ -98,12 +98,12 @@ public sealed record ThreadNeed
                     return new ThreadNeed
                     {
                         ConeId = g.Key.ConeId, Thread = runs[^1].Thread, Stock = stock,
-                        Positions = [.. ThreadPositions.AsWritten.Where(p => runs.Exists(r => r.Position == p)).Select(p => runs.Where(r => r.Position == p).Select(r => needs[r.Seam].First(n => n.Position == p)).Aggregate((a, b) => a + b))],
+                        Positions = [.. ThreadPositions.AsWritten.Where(p => runs.Exists(r => r.Position == p)).Select(p => runs.Where(r => r.Position == p).Select(r => r.Need).Aggregate((a, b) => a + b))],
                         Seams = [.. runs.Select(r => r.Seam).Distinct()],
-                        BySeam = [.. runs.GroupBy(r => r.Seam).Select(s => s.Sum(r => needs[r.Seam].First(n => n.Position == r.Position).Metres))],
+                        BySeam = [.. runs.GroupBy(r => r.Seam).Select(s => s.Sum(r => r.Need.Metres))],
                         AtOnce = runs.Where(r => r.Position != ThreadPosition.Bobbin).GroupBy(r => r.Seam).Select(s => s.Count()).DefaultIfEmpty(0).Max(),
                         Whole = runs.TrueForAll(r => inOrder[r.Seam].Whole),
-                        RunsOut = stock?.MetresLeft is { } left && left < runs.Sum(r => needs[r.Seam].First(n => n.Position == r.Position).Metres) ? Where(inOrder, [.. runs.Select(r => (r.Seam, r.Position))], left, allowance) : null,
+                        RunsOut = stock?.MetresLeft is { } left && left < runs.Sum(r => r.Need.Metres) ? Where(inOrder, [.. runs.Select(r => (r.Seam, r.Position))], left, allowance) : null,
                     };
                 })
                 .OrderByDescending(n => n.Metres).ThenBy(n => n.Thread.Name, StringComparer.Ordinal).ThenBy(n => n.Thread.KindId, StringComparer.Ordinal).ThenBy(n => n.ConeId, StringComparer.Ordinal),

@@ -57,7 +57,7 @@ public sealed class IndexModel(
 
     public ListPage<SetupListing> Passed { get; private set; } = ListPage.Empty<SetupListing>();
 
-    /// <summary>Whether there is a cloth yet.</summary>
+    /// <summary>Whether there is a cloth yet, or something on the table, which is of one.</summary>
     public bool AnyCloth { get; private set; }
 
     public async Task OnGetAsync()
@@ -73,7 +73,8 @@ public sealed class IndexModel(
         Sentences = [.. new[] { DueSaid(), RunoutSaid(news), SinceSaid(news) }.Where(s => s.Said.Length > 0)];
         await LayTableAsync(news);
         Passed = await workroom.LastPassedAsync(FirstHelp ? MostPassed - 1 : MostPassed);
-        AnyCloth = await workroom.Cloths.AnyAsync(c => c.PutAwayAt == null);
+        // Asked only where the page says how to begin.
+        AnyCloth = Table.Count > 0 || await workroom.Cloths.AnyAsync(c => c.PutAwayAt == null);
         DemoInUse = await shelf.DemoInUseAsync();
     }
 
@@ -109,13 +110,15 @@ public sealed class IndexModel(
 
     private (string Said, string Href, string To) RunoutSaid(DayNews news) =>
         news.Runs.FirstOrDefault(r => r.Runout is not null) is { Runout: var (thread, found) } run
-            ? (wording.Say($"{thread}, for {run.Name}: {Small(ThreadRoomWords.Of(found))}{(run.MoreRunouts > 0 ? $" {run.MoreRunouts} more {(run.MoreRunouts == 1 ? "does" : "do")} not last." : "")}"), $"/runs/{run.Id}/thread", "What to do") : ("", "", "");
+            ? (wording.Say($"{thread}, for {run.Name}: {Phrase.Small(ThreadRoomWords.Of(found))}{(run.MoreRunouts > 0 ? $" {run.MoreRunouts} more {(run.MoreRunouts == 1 ? "does" : "do")} not last." : "")}"), $"/runs/{run.Id}/thread", "What to do") : ("", "", "");
 
     private (string Said, string Href, string To) SinceSaid(DayNews news) =>
         news.Since.Count == 0 ? ("", "", "") : (wording.Say($"Since yesterday: {Phrase.List([.. news.Since.Select(CareWords.Of)])}."), news.Since.Any(f => f.Code == "since-reopened") ? "/setups" : "/care", news.Since.Any(f => f.Code == "since-reopened") ? "Set-ups" : "Care");
 
-    private static string Small(string sentence) => Phrase.Small(sentence);
-
     /// <summary>A machine as its threads run now: a convertible one as the half it is changed over to.</summary>
-    public (Machine Head, Setup State) Standing(MachineRow row) => On.GetValueOrDefault(row.Id, Setup.Unknown) is var state ? (state.HeadOf(row.Entry), state) : throw new System.Diagnostics.UnreachableException();
+    public (Machine Head, Setup State) Standing(MachineRow row)
+    {
+        var state = On.GetValueOrDefault(row.Id, Setup.Unknown);
+        return (state.HeadOf(row.Entry), state);
+    }
 }

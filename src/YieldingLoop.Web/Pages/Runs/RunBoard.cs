@@ -128,8 +128,11 @@ public sealed record RunBoard
     public IReadOnlyList<int> OpenCopies(RunPlaceView place) => place.Piece.Copy is { } copy ? [copy] : Run.OpenCopies(place.GarmentId, place.Seam.Id);
 
     /// <summary>How long a seam is on a copy in all, mm; null where nobody has said.</summary>
-    public double? SewnMm(int garmentId, GarmentSeam seam, int copy) =>
-        seam.LengthsMm.TryGetValue(Run.Parts.First(p => p.GarmentId == garmentId).Wearers[copy - 1], out var mm) ? mm * seam.Times : null;
+    public double? SewnMm(int garmentId, GarmentSeam seam, int copy) => LengthMm(garmentId, seam, copy) * seam.Times;
+
+    /// <summary>How long a seam is on a copy each time, mm; null where nobody has said.</summary>
+    private double? LengthMm(int garmentId, GarmentSeam seam, int copy) =>
+        seam.LengthsMm.TryGetValue(Run.Parts.First(p => p.GarmentId == garmentId).Wearers[copy - 1], out var mm) ? mm : null;
 
     /// <summary>Seams of garments as they are sewn, done ones first, for what is said of their ends.</summary>
     public IReadOnlyList<SewnSeam> SewingOrder(int garmentId)
@@ -173,7 +176,7 @@ public sealed record RunBoard
                 var first = tried.Add((Works.GetValueOrDefault(p.Seam.WorkId)?.ClothId, setup));
                 return new SeamToSew(
                     p.Name, p.Choice.Plan,
-                    [.. OpenCopies(p).SelectMany(c => Enumerable.Repeat(p.Seam.LengthsMm.TryGetValue(Run.Parts.First(r => r.GarmentId == p.GarmentId).Wearers[c - 1], out var mm) ? mm : (double?)null, p.Seam.Times))], passed || !first ? 0 : swatches);
+                    [.. OpenCopies(p).SelectMany(c => Enumerable.Repeat(LengthMm(p.GarmentId, p.Seam, c), p.Seam.Times))], passed || !first ? 0 : swatches);
             }),
         ];
     }
