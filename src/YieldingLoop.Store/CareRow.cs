@@ -31,6 +31,9 @@ public sealed class SewnRow
 {
     public int Id { get; set; }
 
+    /// <summary>What exchange files call it.</summary>
+    public Guid Key { get; set; } = Guid.NewGuid();
+
     /// <summary>Nobody edits it.</summary>
     public int Version { get; set; } = 1;
 

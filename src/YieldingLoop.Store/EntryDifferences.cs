@@ -26,9 +26,16 @@ public static class EntryDifferences
     /// <param name="theirs">As stored; null for a record that says nothing yet.</param>
     /// <param name="mine">As typed.</param>
     public static IReadOnlyList<EntryDifference> Between<T>(string noun, T? theirs, T mine)
-        where T : class
+        where T : class => Between(noun, theirs is null ? null : StoredFormat.Element(theirs), StoredFormat.Element(mine), mine is Setup);
+
+    /// <summary>Where two documents differ, in the order of their members; empty where they say the same.</summary>
+    /// <param name="noun">Whose field names.</param>
+    /// <param name="theirs">As stored; null for a record that says nothing yet.</param>
+    /// <param name="mine">The other one.</param>
+    /// <param name="nullSays">Whether null is said on purpose, as in a set-up: nothing is there.</param>
+    public static IReadOnlyList<EntryDifference> Between(string noun, JsonElement? theirs, JsonElement mine, bool nullSays = false)
     {
-        var (stored, typed) = (Flatten(theirs), Flatten(mine));
+        var (stored, typed) = (Flatten(theirs, nullSays), Flatten(mine, nullSays));
         return
         [
             .. stored.Keys.Union(typed.Keys)
@@ -66,12 +73,12 @@ public static class EntryDifferences
         return value + Units.FirstOrDefault(u => field.EndsWith(u.Ending, StringComparison.Ordinal)).Unit;
     }
 
-    private static Dictionary<string, string> Flatten(object? entry)
+    private static Dictionary<string, string> Flatten(JsonElement? entry, bool nullSays)
     {
         var values = new Dictionary<string, string>(StringComparer.Ordinal);
-        if (entry is not null)
+        if (entry is { } there)
         {
-            Add("", StoredFormat.Element(entry));
+            Add("", there);
         }
 
         return values;
@@ -98,7 +105,7 @@ public static class EntryDifferences
                     values[path] = string.Join(", ", element.EnumerateArray().Select(Text));
                     break;
                 case JsonValueKind.Null:
-                    if (entry is Setup)
+                    if (nullSays)
                     {
                         // In a set-up null is said on purpose: nothing is there.
                         values[path] = "none";

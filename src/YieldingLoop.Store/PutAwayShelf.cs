@@ -56,7 +56,8 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
     public Task<BroughtBack> BringBackAsync(Guid with) => context.InTurnAsync(async () =>
     {
         var (count, care) = (0, await context.Care.AsNoTracking().Where(c => c.PutAwayWith == with).Select(c => c.Id).ToListAsync());
-        foreach (var kind in Kinds)
+        // An import that was undone put kinds away that nobody puts away by hand.
+        foreach (var kind in RecordKinds.All.Select(t => t.Kind))
         {
             var rows = kind switch
             {
@@ -64,7 +65,7 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
                 // A timer that ran cannot run beside another one.
                 RecordKind.Care => context.Care.Where(c => c.PutAwayWith == with
                     && !(c.Open && c.KindId == CareEntry.SatId && context.Care.Any(o => o.Id != c.Id && o.MachineId == c.MachineId && o.Open && o.KindId == CareEntry.SatId && o.PutAwayAt == null))),
-                _ => RowsOf(kind).Where(r => r.PutAwayWith == with),
+                _ => RecordKinds.Of(kind).Rows(context).Where(r => r.PutAwayWith == with),
             };
             count += await rows.ExecuteUpdateAsync(change => change
                 .SetProperty(r => r.PutAwayAt, (DateTimeOffset?)null)

@@ -8,6 +8,9 @@ public sealed class SeatedNeedleRow
 {
     public int Id { get; set; }
 
+    /// <summary>What exchange files call it.</summary>
+    public Guid Key { get; set; } = Guid.NewGuid();
+
     /// <summary>Nobody edits it: it follows what is edited.</summary>
     public int Version { get; set; } = 1;
 

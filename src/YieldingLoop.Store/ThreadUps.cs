@@ -48,7 +48,8 @@ public sealed class ThreadUps(WorkroomContext context, TimeProvider clock)
     /// <param name="size">Most on a page.</param>
     public Task<ListPage<ThreadUpPast>> ListPastAsync(int? machineId, int? setupId, int page, int size = ListPage.Size)
     {
-        var rows = context.ThreadUps.AsNoTracking();
+        // What came with an import that was undone is nobody's.
+        var rows = context.ThreadUps.AsNoTracking().Where(t => t.PutAwayWith == null);
         rows = machineId is { } machine ? rows.Where(t => t.MachineId == machine) : rows;
         rows = setupId is { } setup ? rows.Where(t => t.SetupId == setup) : rows;
         return rows.OrderByDescending(t => t.ChangedAt).ThenByDescending(t => t.Id)

@@ -51,6 +51,10 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
 
     public DbSet<FeedRow> Feeds => Set<FeedRow>();
 
+    public DbSet<AccessKeyRow> AccessKeys => Set<AccessKeyRow>();
+
+    public DbSet<ImportRow> Imports => Set<ImportRow>();
+
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
 
     public DbSet<SeatedNeedleRow> SeatedNeedles => Set<SeatedNeedleRow>();
@@ -130,6 +134,7 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         seated.HasOne(n => n.Machine).WithMany().HasForeignKey(n => n.MachineId).OnDelete(DeleteBehavior.Restrict);
         seated.HasOne(n => n.ThreadUp).WithMany().HasForeignKey(n => n.ThreadUpId).OnDelete(DeleteBehavior.SetNull);
         seated.HasIndex(n => new { n.MachineId, n.TakenOutAt });
+        seated.HasIndex(n => n.Key).IsUnique();
 
         var care = modelBuilder.Entity<CareRow>();
         care.HasOne(c => c.Machine).WithMany().HasForeignKey(c => c.MachineId).OnDelete(DeleteBehavior.Restrict);
@@ -146,12 +151,20 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         // Sums since a moment are read off the index alone.
         sewn.HasIndex(s => new { s.MachineId, s.At, s.TakenBackAt, s.Timed, s.Stitches });
         sewn.HasIndex(s => new { s.At, s.TakenBackAt, s.MachineId, s.Timed, s.Stitches, s.SeamMm, s.ThreadMetres });
+        sewn.HasIndex(s => s.Key).IsUnique();
         sewn.HasIndex(s => s.SwatchId).HasFilter("SwatchId IS NOT NULL");
         AsJson(sewn.Property(s => s.Taken));
         AsJson(sewn.Property(s => s.NeedleIds));
 
+        var import = modelBuilder.Entity<ImportRow>();
+        import.ToTable("Imports");
+        import.HasIndex(i => i.Key).IsUnique();
+        AsJson(import.Property(i => i.Log));
+
         modelBuilder.Entity<FeedRow>().ToTable("Feeds");
         modelBuilder.Entity<FeedRow>().HasIndex(f => f.Hash).IsUnique();
+        modelBuilder.Entity<AccessKeyRow>().ToTable("AccessKeys");
+        modelBuilder.Entity<AccessKeyRow>().HasIndex(k => k.Hash).IsUnique();
 
         var draft = modelBuilder.Entity<DraftRow>();
         draft.HasIndex(d => d.Key).IsUnique();

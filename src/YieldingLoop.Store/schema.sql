@@ -193,7 +193,7 @@ CREATE TABLE "SeatedNeedles" (
     "TakenOutAt" INTEGER NULL,
     "Stitches" INTEGER NOT NULL,
     "ThreadUpId" INTEGER NULL,
-    "Step" INTEGER NULL, "EarlierKept" INTEGER NOT NULL DEFAULT 0, "Hems" INTEGER NOT NULL DEFAULT 0, "PackId" INTEGER NULL, "TimedStitches" INTEGER NOT NULL DEFAULT 0,
+    "Step" INTEGER NULL, "EarlierKept" INTEGER NOT NULL DEFAULT 0, "Hems" INTEGER NOT NULL DEFAULT 0, "PackId" INTEGER NULL, "TimedStitches" INTEGER NOT NULL DEFAULT 0, "Key" TEXT NOT NULL DEFAULT '00000000-0000-0000-0000-000000000000',
     CONSTRAINT "FK_SeatedNeedles_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT,
     CONSTRAINT "FK_SeatedNeedles_ThreadUps_ThreadUpId" FOREIGN KEY ("ThreadUpId") REFERENCES "ThreadUps" ("Id") ON DELETE SET NULL
 );
@@ -321,8 +321,26 @@ CREATE TABLE "Sewn" (
     "Taken" TEXT NOT NULL,
     "NeedleIds" TEXT NOT NULL,
     "SwatchId" INTEGER NULL,
-    "RunId" INTEGER NULL,
+    "RunId" INTEGER NULL, "Key" TEXT NOT NULL DEFAULT '00000000-0000-0000-0000-000000000000',
     CONSTRAINT "FK_Sewn_Machines_MachineId" FOREIGN KEY ("MachineId") REFERENCES "Machines" ("Id") ON DELETE RESTRICT
+);
+CREATE TABLE "AccessKeys" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_AccessKeys" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "Name" TEXT NOT NULL,
+    "Hash" TEXT NOT NULL,
+    "MadeAt" INTEGER NOT NULL,
+    "RevokedAt" INTEGER NULL,
+    "UsedAt" INTEGER NULL
+);
+CREATE TABLE "Imports" (
+    "Id" INTEGER NOT NULL CONSTRAINT "PK_Imports" PRIMARY KEY AUTOINCREMENT,
+    "Version" INTEGER NOT NULL,
+    "Key" TEXT NOT NULL,
+    "Name" TEXT NOT NULL,
+    "At" INTEGER NOT NULL,
+    "UndoneAt" INTEGER NULL,
+    "Log" TEXT NOT NULL
 );
 CREATE INDEX "IX_Cloths_ChangedAt" ON "Cloths" ("ChangedAt");
 CREATE UNIQUE INDEX "IX_Cloths_SubmissionKey" ON "Cloths" ("SubmissionKey");
@@ -428,6 +446,10 @@ CREATE INDEX "IX_Sewn_SwatchId" ON "Sewn" ("SwatchId") WHERE SwatchId IS NOT NUL
 CREATE INDEX IX_Care_PutAway ON Care (PutAwayAt DESC, PutAwayWith) WHERE PutAwayAt IS NOT NULL;
 CREATE INDEX IX_Care_PutAwayWith ON Care (PutAwayWith) WHERE PutAwayWith IS NOT NULL;
 CREATE INDEX IX_Care_Demo ON Care (Demo) WHERE Demo AND PutAwayAt IS NULL;
+CREATE UNIQUE INDEX "IX_Sewn_Key" ON "Sewn" ("Key");
+CREATE UNIQUE INDEX "IX_SeatedNeedles_Key" ON "SeatedNeedles" ("Key");
+CREATE UNIQUE INDEX "IX_AccessKeys_Hash" ON "AccessKeys" ("Hash");
+CREATE UNIQUE INDEX "IX_Imports_Key" ON "Imports" ("Key");
 CREATE TRIGGER Setups_Inserted AFTER INSERT ON Setups BEGIN
 UPDATE Setups SET FirstId = (SELECT COALESCE(e.FirstId, e.Id) FROM Setups e WHERE e.Id = NEW.EarlierId) WHERE Id = NEW.Id AND EarlierId IS NOT NULL;
 UPDATE Seams SET Passed = EXISTS (SELECT 1 FROM Setups k WHERE k.SeamId = NEW.SeamId AND k.SwatchPassedAt IS NOT NULL AND k.PutAwayAt IS NULL)
@@ -458,3 +480,4 @@ INSERT INTO "__EFMigrationsHistory" VALUES ('20261201161952_Garments', '10.0.12'
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201183415_Runs', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201215402_ThreadRoom', '10.0.12');
 INSERT INTO "__EFMigrationsHistory" VALUES ('20261201222844_Care', '10.0.12');
+INSERT INTO "__EFMigrationsHistory" VALUES ('20261202012218_OpenFormats', '10.0.12');

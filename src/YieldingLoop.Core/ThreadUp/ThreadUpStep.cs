@@ -41,6 +41,19 @@ public sealed record ThreadUpStep(ThreadUpAct Act, double Minutes)
     /// <exception cref="InvalidOperationException">It is about none or several.</exception>
     public ThreadPosition Position() => Positions.Single();
 
+    /// <summary>The member it cannot be done without and has not, by the name of its document; null where it has them all.</summary>
+    public string? Lacks() => Act switch
+    {
+        ThreadUpAct.ChangeOver => To is null ? "to" : null,
+        ThreadUpAct.SetNeedle => Positions.Count != 1 ? "positions" : Needle is null ? "needle" : null,
+        ThreadUpAct.TakeOutNeedle => Positions.Count != 1 ? "positions" : null,
+        ThreadUpAct.Dial => Positions.Count != 1 ? "positions" : Number is null ? "number" : null,
+        ThreadUpAct.TieOn or ThreadUpAct.ThreadLooper or ThreadUpAct.ThreadNeedle or ThreadUpAct.LayInBobbin => Positions.Count == 0 ? "positions" : Thread is null ? "thread" : null,
+        ThreadUpAct.Finger or ThreadUpAct.Plate or ThreadUpAct.Foot or ThreadUpAct.Stitch => Name is null ? "name" : null,
+        ThreadUpAct.Width or ThreadUpAct.NeedlePosition or ThreadUpAct.Length or ThreadUpAct.Feed or ThreadUpAct.FootPressure or ThreadUpAct.Knife => Number is null ? "number" : null,
+        _ => null,
+    };
+
     /// <summary>The state of the machine once this is done.</summary>
     /// <param name="state">The state before.</param>
     public Setup Apply(Setup state) => Act switch

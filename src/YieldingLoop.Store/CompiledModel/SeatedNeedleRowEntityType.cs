@@ -21,10 +21,10 @@ namespace YieldingLoop.Store.CompiledModel
                 "YieldingLoop.Store.SeatedNeedleRow",
                 typeof(SeatedNeedleRow),
                 baseEntityType,
-                propertyCount: 15,
+                propertyCount: 16,
                 navigationCount: 2,
                 foreignKeyCount: 2,
-                unnamedIndexCount: 2,
+                unnamedIndexCount: 3,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -57,6 +57,13 @@ namespace YieldingLoop.Store.CompiledModel
                 propertyInfo: typeof(SeatedNeedleRow).GetProperty("Hems", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SeatedNeedleRow).GetField("<Hems>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0);
+
+            var key = runtimeEntityType.AddProperty(
+                "Key",
+                typeof(Guid),
+                propertyInfo: typeof(SeatedNeedleRow).GetProperty("Key", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SeatedNeedleRow).GetField("<Key>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
 
             var machineId = runtimeEntityType.AddProperty(
                 "MachineId",
@@ -140,14 +147,18 @@ namespace YieldingLoop.Store.CompiledModel
                 sentinel: 0);
             version.AddAnnotation("Relational:DefaultValue", 1);
 
-            var key = runtimeEntityType.AddKey(
+            var key0 = runtimeEntityType.AddKey(
                 new[] { id });
-            runtimeEntityType.SetPrimaryKey(key);
+            runtimeEntityType.SetPrimaryKey(key0);
 
             var index = runtimeEntityType.AddIndex(
-                new[] { threadUpId });
+                new[] { key },
+                unique: true);
 
             var index0 = runtimeEntityType.AddIndex(
+                new[] { threadUpId });
+
+            var index1 = runtimeEntityType.AddIndex(
                 new[] { machineId, takenOutAt });
 
             return runtimeEntityType;

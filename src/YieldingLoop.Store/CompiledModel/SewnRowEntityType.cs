@@ -21,10 +21,10 @@ namespace YieldingLoop.Store.CompiledModel
                 "YieldingLoop.Store.SewnRow",
                 typeof(SewnRow),
                 baseEntityType,
-                propertyCount: 15,
+                propertyCount: 16,
                 navigationCount: 1,
                 foreignKeyCount: 1,
-                unnamedIndexCount: 3,
+                unnamedIndexCount: 4,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -50,6 +50,13 @@ namespace YieldingLoop.Store.CompiledModel
                 propertyInfo: typeof(SewnRow).GetProperty("Hem", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SewnRow).GetField("<Hem>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: false);
+
+            var key = runtimeEntityType.AddProperty(
+                "Key",
+                typeof(Guid),
+                propertyInfo: typeof(SewnRow).GetProperty("Key", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SewnRow).GetField("<Key>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
 
             var machineId = runtimeEntityType.AddProperty(
                 "MachineId",
@@ -137,18 +144,22 @@ namespace YieldingLoop.Store.CompiledModel
                 fieldInfo: typeof(SewnRow).GetField("<Version>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0);
 
-            var key = runtimeEntityType.AddKey(
+            var key0 = runtimeEntityType.AddKey(
                 new[] { id });
-            runtimeEntityType.SetPrimaryKey(key);
+            runtimeEntityType.SetPrimaryKey(key0);
 
             var index = runtimeEntityType.AddIndex(
-                new[] { swatchId });
-            index.AddAnnotation("Relational:Filter", "SwatchId IS NOT NULL");
+                new[] { key },
+                unique: true);
 
             var index0 = runtimeEntityType.AddIndex(
-                new[] { machineId, at, takenBackAt, timed, stitches });
+                new[] { swatchId });
+            index0.AddAnnotation("Relational:Filter", "SwatchId IS NOT NULL");
 
             var index1 = runtimeEntityType.AddIndex(
+                new[] { machineId, at, takenBackAt, timed, stitches });
+
+            var index2 = runtimeEntityType.AddIndex(
                 new[] { at, takenBackAt, machineId, timed, stitches, seamMm, threadMetres });
 
             return runtimeEntityType;

@@ -11,18 +11,20 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("2c941421-6c3f-4da8-8de7-b2e05f1faeb2"), entityTypeCount: 23)
+            : base(skipDetectChanges: false, modelId: new Guid("9274fa16-0712-4dd2-a4f8-00f069c77a38"), entityTypeCount: 25)
         {
         }
 
         partial void Initialize()
         {
+            var accessKeyRow = AccessKeyRowEntityType.Create(this);
             var careRow = CareRowEntityType.Create(this);
             var clothRow = ClothRowEntityType.Create(this);
             var coachRow = CoachRowEntityType.Create(this);
             var draftRow = DraftRowEntityType.Create(this);
             var feedRow = FeedRowEntityType.Create(this);
             var garmentRow = GarmentRowEntityType.Create(this);
+            var importRow = ImportRowEntityType.Create(this);
             var machineRow = MachineRowEntityType.Create(this);
             var needleRow = NeedleRowEntityType.Create(this);
             var paletteRow = PaletteRowEntityType.Create(this);
@@ -62,12 +64,14 @@ namespace YieldingLoop.Store.CompiledModel
             ThreadUpRowEntityType.CreateForeignKey1(threadUpRow, machineRow);
             ThreadUpRowEntityType.CreateForeignKey2(threadUpRow, setupRow);
 
+            AccessKeyRowEntityType.CreateAnnotations(accessKeyRow);
             CareRowEntityType.CreateAnnotations(careRow);
             ClothRowEntityType.CreateAnnotations(clothRow);
             CoachRowEntityType.CreateAnnotations(coachRow);
             DraftRowEntityType.CreateAnnotations(draftRow);
             FeedRowEntityType.CreateAnnotations(feedRow);
             GarmentRowEntityType.CreateAnnotations(garmentRow);
+            ImportRowEntityType.CreateAnnotations(importRow);
             MachineRowEntityType.CreateAnnotations(machineRow);
             NeedleRowEntityType.CreateAnnotations(needleRow);
             PaletteRowEntityType.CreateAnnotations(paletteRow);

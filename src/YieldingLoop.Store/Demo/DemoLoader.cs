@@ -26,7 +26,7 @@ public static class DemoLoader
     /// <param name="plans">The set-ups, where they are being worked out already; null works them out.</param>
     public static void Load(WorkroomContext context, DateTimeOffset now, Task<IReadOnlyList<SetupPlan?>>? plans = null)
     {
-        var made = now.AddDays(-45);
+        var (made, keys) = (now.AddDays(-45), 0);
         var cloths = DemoWorkroom.Cloths.Select(e => new ClothRow { Name = e.Name, Entry = e }).ToList();
         var machines = DemoWorkroom.Machines.Select(e => new MachineRow { Name = e.Name, Entry = e }).ToList();
         var needles = DemoDrawer.Needles.Select(e => new NeedleRow { Name = e.Name, Entry = e }).ToList();
@@ -43,7 +43,7 @@ public static class DemoLoader
 
         foreach (var row in wearers.Cast<Row>().Concat(garments))
         {
-            (row.SubmissionKey, row.Demo) = (Guid.NewGuid(), true);
+            (row.SubmissionKey, row.Demo) = (Key(), true);
             row.CreatedAt = row.ChangedAt = now.AddDays(-30);
         }
 
@@ -58,7 +58,7 @@ public static class DemoLoader
         context.AddRange(garments);
         var seated = DemoMachines.NeedlesIn.Select(n => new SeatedNeedleRow
         {
-            Machine = machines[n.Machine], Seat = n.Seat, Needle = DemoWorkroom.States[n.Machine].Needles[n.Seat].Value, FittedAt = now.AddDays(-n.Days), Stitches = n.Stitches,
+            Machine = machines[n.Machine], Seat = n.Seat, Key = Key(), Needle = DemoWorkroom.States[n.Machine].Needles[n.Seat].Value, FittedAt = now.AddDays(-n.Days), Stitches = n.Stitches,
         }).ToList();
         context.AddRange(seated);
         var passedBy = new List<(SetupRow Setup, SwatchRow Swatch)>();
@@ -115,13 +115,13 @@ public static class DemoLoader
             var at = now.AddHours(-1 - 22 * (attempts.Count - 1 - i));
             context.Add(new PracticeRow
             {
-                Name = entry.CaseName, Entry = entry, SkillId = skill.Id, Clean = clean, SubmissionKey = Guid.NewGuid(), Demo = true, CreatedAt = at, ChangedAt = at, EndedAt = ended ? at.AddMinutes(4) : null,
+                Name = entry.CaseName, Entry = entry, SkillId = skill.Id, Clean = clean, SubmissionKey = Key(), Demo = true, CreatedAt = at, ChangedAt = at, EndedAt = ended ? at.AddMinutes(4) : null,
             });
         }
 
         foreach (var (machine, days, metres, stitches) in DemoCare.Sewn)
         {
-            context.Add(new SewnRow { Machine = machines[machine], At = now.AddDays(-days), Name = "An evening’s sewing", SeamMm = metres * 1000, Stitches = stitches });
+            context.Add(new SewnRow { Key = Key(), Machine = machines[machine], At = now.AddDays(-days), Name = "An evening’s sewing", SeamMm = metres * 1000, Stitches = stitches });
         }
 
         foreach (var (machine, entry, at) in DemoCare.Done.Select(d => (d.Machine, new CareEntry { Done = new(d.TaskId, d.Note) }, now.AddDays(-d.Days)))
@@ -130,11 +130,11 @@ public static class DemoLoader
             context.Add(new CareRow
             {
                 Name = machines[machine].Name, Machine = machines[machine], Entry = entry, KindId = entry.KindId, At = at, EndedAt = entry.Sat?.End, Seconds = (long)(entry.Sat?.Until(now).TotalSeconds ?? 0),
-                SubmissionKey = Guid.NewGuid(), Demo = true, CreatedAt = at, ChangedAt = at,
+                SubmissionKey = Key(), Demo = true, CreatedAt = at, ChangedAt = at,
             });
         }
 
-        context.Add(new PaletteRow { Name = DemoCare.Colours.Name, Entry = DemoCare.Colours, SubmissionKey = Guid.NewGuid(), Demo = true, CreatedAt = now.AddDays(-30), ChangedAt = now.AddDays(-30) });
+        context.Add(new PaletteRow { Name = DemoCare.Colours.Name, Entry = DemoCare.Colours, SubmissionKey = Key(), Demo = true, CreatedAt = now.AddDays(-30), ChangedAt = now.AddDays(-30) });
         context.SaveChanges();
         var run = Run();
         context.Add(run);
@@ -144,7 +144,7 @@ public static class DemoLoader
             var setup = context.Setups.Local.First(s => s.Id == tick.SetupId);
             context.Add(new SewnRow
             {
-                MachineId = setup.MachineId, At = tick.At, Name = setup.Name, SeamMm = tick.SewnMm ?? 0, Stitches = tick.Stitches, ThreadMetres = tick.Taken.Sum(t => t.Metres), Taken = tick.Taken, NeedleIds = tick.NeedleIds, RunId = run.Id,
+                Key = Key(), MachineId = setup.MachineId, At = tick.At, Name = setup.Name, SeamMm = tick.SewnMm ?? 0, Stitches = tick.Stitches, ThreadMetres = tick.Taken.Sum(t => t.Metres), Taken = tick.Taken, NeedleIds = tick.NeedleIds, RunId = run.Id,
             });
         }
 
@@ -174,9 +174,12 @@ public static class DemoLoader
             }).ToList();
             return new RunRow
             {
-                Name = DemoGarments.RunName, Entry = new SewingRun { Name = DemoGarments.RunName, Parts = parts, Done = ticks }, SubmissionKey = Guid.NewGuid(), Demo = true, CreatedAt = now.AddDays(-2), ChangedAt = ticks[^1].At,
+                Name = DemoGarments.RunName, Entry = new SewingRun { Name = DemoGarments.RunName, Parts = parts, Done = ticks }, SubmissionKey = Key(), Demo = true, CreatedAt = now.AddDays(-2), ChangedAt = ticks[^1].At,
             };
         }
+
+        // The same in every workroom, so that a demo that is taken in from another one is not there twice.
+        Guid Key() => new(0x7E54A1E0, 0, 0x4000, [0xA0, 0, 0, 0, 0, 0, (byte)(++keys >> 8), (byte)keys]);
 
         SetupRow Keep(SetupSnapshot snapshot, SeamRow seam, MachineRow machine)
         {
@@ -198,7 +201,7 @@ public static class DemoLoader
 
         void Stamp(Row row)
         {
-            row.SubmissionKey = Guid.NewGuid();
+            row.SubmissionKey = Key();
             row.Demo = true;
             row.CreatedAt = row.ChangedAt = made;
             made = made.AddHours(17);

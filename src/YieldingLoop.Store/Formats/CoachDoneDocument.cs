@@ -28,5 +28,6 @@ public sealed record CoachDoneDocument
     public double? To { get; init; }
 
     /// <inheritdoc cref="CoachDone.Silenced"/>
+    [Refers(typeof(SwatchRow), Loose = true)]
     public IReadOnlyList<int> Silenced { get; init; } = [];
 }

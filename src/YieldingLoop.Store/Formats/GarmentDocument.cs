@@ -32,7 +32,7 @@ public sealed record GarmentDocument
 }
 
 /// <inheritdoc cref="GarmentSize"/>
-public sealed record GarmentSizeDocument(int WearerId, int Count = 1);
+public sealed record GarmentSizeDocument([property: Refers(typeof(WearerRow), Loose = true)] int WearerId, int Count = 1);
 
 /// <inheritdoc cref="GarmentSeam"/>
 public sealed record GarmentSeamDocument
@@ -41,6 +41,7 @@ public sealed record GarmentSeamDocument
     public required string Id { get; init; }
 
     /// <inheritdoc cref="GarmentSeam.WorkId"/>
+    [Refers(typeof(SeamRow))]
     public required int WorkId { get; init; }
 
     /// <inheritdoc cref="GarmentSeam.Times"/>
@@ -59,9 +60,11 @@ public sealed record GarmentSeamDocument
     public string? MeasureId { get; init; }
 
     /// <inheritdoc cref="GarmentSeam.LengthsMm"/>
+    [Refers(typeof(WearerRow), Loose = true)]
     public IReadOnlyDictionary<int, double> LengthsMm { get; init; } = new Dictionary<int, double>();
 
     /// <inheritdoc cref="GarmentSeam.GirthsMm"/>
+    [Refers(typeof(WearerRow), Loose = true)]
     public IReadOnlyDictionary<int, double> GirthsMm { get; init; } = new Dictionary<int, double>();
 }
 

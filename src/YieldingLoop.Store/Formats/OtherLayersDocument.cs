@@ -10,6 +10,7 @@ public sealed record OtherLayersDocument
     public ClothFiguresDocument? Cloth { get; init; }
 
     /// <inheritdoc cref="OtherLayers.ClothId"/>
+    [Refers(typeof(ClothRow), Loose = true)]
     public int? ClothId { get; init; }
 
     /// <inheritdoc cref="OtherLayers.Plies"/>

@@ -13,9 +13,11 @@ public sealed record OwnRuleDocument
     public string Source { get; init; } = "";
 
     /// <inheritdoc cref="OwnRule.MachineId"/>
+    [Refers(typeof(MachineRow))]
     public int? MachineId { get; init; }
 
     /// <inheritdoc cref="OwnRule.ClothId"/>
+    [Refers(typeof(ClothRow))]
     public int? ClothId { get; init; }
 
     /// <inheritdoc cref="OwnRule.Job"/>

@@ -16,9 +16,11 @@ public sealed record RunDocument
     public RunBatch Batch { get; init; }
 
     /// <inheritdoc cref="SewingRun.Order"/>
+    [Refers(typeof(GarmentRow), BeforeStroke = true)]
     public IReadOnlyList<string> Order { get; init; } = [];
 
     /// <inheritdoc cref="SewingRun.Held"/>
+    [Refers(typeof(GarmentRow), BeforeStroke = true)]
     public IReadOnlyList<string> Held { get; init; } = [];
 
     /// <inheritdoc cref="SewingRun.Closed"/>
@@ -32,18 +34,19 @@ public sealed record RunDocument
 }
 
 /// <inheritdoc cref="RunPart"/>
-public sealed record RunPartDocument(int GarmentId, IReadOnlyList<int> Wearers);
+public sealed record RunPartDocument([property: Refers(typeof(GarmentRow))] int GarmentId, [property: Refers(typeof(WearerRow), Loose = true)] IReadOnlyList<int> Wearers);
 
 /// <inheritdoc cref="ClosedMachine"/>
-public sealed record ClosedMachineDocument(int MachineId, DateOnly Day);
+public sealed record ClosedMachineDocument([property: Refers(typeof(MachineRow), Loose = true)] int MachineId, DateOnly Day);
 
 /// <inheritdoc cref="PoppedSeam"/>
-public sealed record PoppedSeamDocument(int GarmentId, string SeamId, int SetupId);
+public sealed record PoppedSeamDocument([property: Refers(typeof(GarmentRow), Loose = true)] int GarmentId, string SeamId, [property: Refers(typeof(SetupRow), Loose = true)] int SetupId);
 
 /// <inheritdoc cref="RunTick"/>
 public sealed record RunTickDocument
 {
     /// <inheritdoc cref="RunTick.GarmentId"/>
+    [Refers(typeof(GarmentRow))]
     public required int GarmentId { get; init; }
 
     /// <inheritdoc cref="RunTick.SeamId"/>
@@ -53,6 +56,7 @@ public sealed record RunTickDocument
     public required int Copy { get; init; }
 
     /// <inheritdoc cref="RunTick.SetupId"/>
+    [Refers(typeof(SetupRow))]
     public required int SetupId { get; init; }
 
     /// <inheritdoc cref="RunTick.At"/>
@@ -68,11 +72,13 @@ public sealed record RunTickDocument
     public long Stitches { get; init; }
 
     /// <inheritdoc cref="RunTick.NeedleIds"/>
+    [Refers(typeof(SeatedNeedleRow), Loose = true)]
     public IReadOnlyList<int> NeedleIds { get; init; } = [];
 
     /// <inheritdoc cref="RunTick.SewnId"/>
+    [Refers(typeof(SewnRow), Loose = true)]
     public int? SewnId { get; init; }
 }
 
 /// <inheritdoc cref="ThreadTaken"/>
-public sealed record ThreadTakenDocument(string ConeId, string Name, double Metres);
+public sealed record ThreadTakenDocument([property: Refers(typeof(ThreadRow), Loose = true)] string ConeId, string Name, double Metres);

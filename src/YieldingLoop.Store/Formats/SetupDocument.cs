@@ -169,7 +169,7 @@ public sealed record ThreadDocument(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Tex = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? BreakExtensionPercent = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Colour = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Cone = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull), Refers(typeof(ThreadRow), Loose = true)] string? Cone = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Name = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ThreadHolder? Supply = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ThreadRunDocument? Run = null)

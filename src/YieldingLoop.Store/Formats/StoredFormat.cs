@@ -68,6 +68,7 @@ public static class StoredFormat
         [typeof(WorkroomSettings)] = Contract.For<WorkroomSettings, SettingsDocument>(Documents.Of, Documents.Read),
         [typeof(Needle)] = Contract.For<Needle, NeedleDocument>(Documents.Of, Documents.Read),
         [typeof(IReadOnlyList<ThreadUse>)] = Contract.For<IReadOnlyList<ThreadUse>, IReadOnlyList<ThreadUseDocument>>(Documents.Of, Documents.Read),
+        [typeof(ImportLog)] = Contract.For<ImportLog, ImportLog>(l => l, l => l),
         [typeof(IReadOnlyList<FittedNeedle>)] = Contract.For<IReadOnlyList<FittedNeedle>, IReadOnlyList<FittedNeedle>>(f => f, f => f),
         [typeof(IReadOnlyList<DraftField>)] = Contract.For<IReadOnlyList<DraftField>, IReadOnlyList<DraftField>>(f => f, f => f),
     };

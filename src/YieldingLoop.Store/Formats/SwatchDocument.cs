@@ -39,6 +39,7 @@ public sealed record SwatchDocument
     public LeftOut? LeftOut { get; init; }
 
     /// <inheritdoc cref="SwatchEntry.StripOf"/>
+    [Refers(typeof(SwatchRow), Loose = true)]
     public int? StripOf { get; init; }
 
     /// <inheritdoc cref="SwatchEntry.Photo"/>

@@ -17,6 +17,40 @@ namespace YieldingLoop.Store.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.12");
 
+            modelBuilder.Entity("YieldingLoop.Store.AccessKeyRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("RevokedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("UsedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Hash")
+                        .IsUnique();
+
+                    b.ToTable("AccessKeys", (string)null);
+                });
+
             modelBuilder.Entity("YieldingLoop.Store.CareRow", b =>
                 {
                     b.Property<int>("Id")
@@ -316,6 +350,40 @@ namespace YieldingLoop.Store.Migrations
                         .IsUnique();
 
                     b.ToTable("Garments");
+                });
+
+            modelBuilder.Entity("YieldingLoop.Store.ImportRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("Key")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Log")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("UndoneAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
+
+                    b.ToTable("Imports", (string)null);
                 });
 
             modelBuilder.Entity("YieldingLoop.Store.MachineRow", b =>
@@ -725,6 +793,9 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<int>("Hems")
                         .HasColumnType("INTEGER");
 
+                    b.Property<Guid>("Key")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("MachineId")
                         .HasColumnType("INTEGER");
 
@@ -763,6 +834,9 @@ namespace YieldingLoop.Store.Migrations
                         .HasDefaultValue(1);
 
                     b.HasKey("Id");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
 
                     b.HasIndex("ThreadUpId");
 
@@ -911,6 +985,9 @@ namespace YieldingLoop.Store.Migrations
                     b.Property<bool>("Hem")
                         .HasColumnType("INTEGER");
 
+                    b.Property<Guid>("Key")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("MachineId")
                         .HasColumnType("INTEGER");
 
@@ -951,6 +1028,9 @@ namespace YieldingLoop.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
 
                     b.HasIndex("SwatchId")
                         .HasFilter("SwatchId IS NOT NULL");

@@ -1,27 +1,28 @@
 using System.Text.Json;
 
-namespace YieldingLoop.Web.Api;
+namespace YieldingLoop.Store.Formats;
 
 /// <summary>
 /// Refuses numbers that no figure of this trade can be: beyond what a double holds, or so close to nothing that whatever
 /// is divided by them is. One walk over the whole body, so that no member can be forgotten.
 /// </summary>
-internal static class MeaningfulNumbers
+public static class MeaningfulNumbers
 {
     /// <summary>The largest and the smallest size a number may have; nothing at all is a number too.</summary>
     private const double Largest = 1e9, Smallest = 1e-9;
 
     /// <summary>Names every number that is out of all bounds by its path.</summary>
-    public static void Check(JsonElement root, JsonErrors errors) => Check(root, "", errors);
-
-    private static void Check(JsonElement element, string path, JsonErrors errors)
+    /// <param name="element">What is looked through.</param>
+    /// <param name="errors">Faults go here.</param>
+    /// <param name="path">Where it stands.</param>
+    public static void Check(JsonElement element, JsonErrors errors, string path = "")
     {
         switch (element.ValueKind)
         {
             case JsonValueKind.Object:
                 foreach (var member in element.EnumerateObject())
                 {
-                    Check(member.Value, path.Length == 0 ? member.Name : $"{path}.{member.Name}", errors);
+                    Check(member.Value, errors, path.Length == 0 ? member.Name : $"{path}.{member.Name}");
                 }
 
                 break;
@@ -29,7 +30,7 @@ internal static class MeaningfulNumbers
                 var i = 0;
                 foreach (var item in element.EnumerateArray())
                 {
-                    Check(item, $"{path}[{i++}]", errors);
+                    Check(item, errors, $"{path}[{i++}]");
                 }
 
                 break;

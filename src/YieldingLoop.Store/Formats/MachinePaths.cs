@@ -3,10 +3,10 @@ using YieldingLoop.Core;
 using YieldingLoop.Core.Machines;
 using YieldingLoop.Core.Threads;
 
-namespace YieldingLoop.Web.Api;
+namespace YieldingLoop.Store.Formats;
 
 /// <summary>Where a problem of a machine's record stands in its JSON: "needle-left.highest" is "needleLeft.highest" there.</summary>
-internal static class MachinePaths
+public static class MachinePaths
 {
     private static readonly string[] OfBoth =
         ["name", "stitchLength", "needleSystem", "roundShank", "needlePointIds", "needleSizes", "calibrationThreadId", "manualTable", "needleChart", "footPressure", "needleOrder"];

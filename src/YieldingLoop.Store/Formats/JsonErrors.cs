@@ -2,10 +2,10 @@ using YieldingLoop.Core;
 using YieldingLoop.Core.Threads;
 using YieldingLoop.Core.Words;
 
-namespace YieldingLoop.Web.Api;
+namespace YieldingLoop.Store.Formats;
 
 /// <summary>Errors of one request, keyed by JSON path.</summary>
-internal sealed class JsonErrors
+public sealed class JsonErrors
 {
     private readonly Dictionary<string, List<string>> errors = [];
     private readonly Dictionary<string, Finding> findings = [];
@@ -13,7 +13,11 @@ internal sealed class JsonErrors
     /// <summary>By path, the code and figures of what the core decided; empty where the body itself is at fault.</summary>
     public IReadOnlyDictionary<string, Finding> Findings => findings;
 
+    /// <summary>Whether there are any.</summary>
     public bool Any => errors.Count > 0;
+
+    /// <summary>In how many places.</summary>
+    public int Count => errors.Count;
 
     public void Add(string path, string message)
     {

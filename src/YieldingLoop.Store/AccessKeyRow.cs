@@ -1,0 +1,24 @@
+namespace YieldingLoop.Store;
+
+/// <summary>A key by which a program asks for records over the network. Only its hash is kept.</summary>
+public sealed class AccessKeyRow
+{
+    public int Id { get; set; }
+
+    /// <summary>Nobody edits it.</summary>
+    public int Version { get; set; } = 1;
+
+    /// <summary>Which device or program has it, in the user's words.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>SHA-256 of the key, hexadecimal.</summary>
+    public required string Hash { get; set; }
+
+    public DateTimeOffset MadeAt { get; set; }
+
+    /// <summary>When it was revoked; null while it is good.</summary>
+    public DateTimeOffset? RevokedAt { get; set; }
+
+    /// <summary>When it was last used; null where it never was.</summary>
+    public DateTimeOffset? UsedAt { get; set; }
+}
