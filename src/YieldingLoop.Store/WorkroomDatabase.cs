@@ -185,6 +185,9 @@ public static class WorkroomDatabase
     /// <summary>Whether a file has been through something this version does not know.</summary>
     internal static bool IsNewer(IEnumerable<string> applied) => applied.Any(id => !Known.Contains(id));
 
+    /// <summary>Whether a file is a workroom of an earlier version.</summary>
+    internal static bool IsOlder(IReadOnlyCollection<string> applied) => applied.Count < Known.Count;
+
     /// <summary>
     /// Migrations a file has been through. Asked without the migration machinery, which takes a third of the whole
     /// start to get going and is not needed where there is nothing to migrate.

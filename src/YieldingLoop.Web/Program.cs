@@ -27,6 +27,11 @@ if (NetworkOptions.From(builder.Configuration) is not { } network)
     return 2;
 }
 
+if (ExchangeCommand.From(builder.Configuration) is { } command)
+{
+    return await command.RunAsync(data, TimeProvider.System, Console.Out, Console.Error);
+}
+
 // What a new workroom is to hold is worked out while the server gets going.
 var demo = !builder.Configuration.GetValue("empty", false);
 var plans = demo && !File.Exists(data.DatabasePath) ? Task.Run(DemoLoader.Plans) : null;

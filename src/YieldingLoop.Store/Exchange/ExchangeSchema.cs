@@ -1,7 +1,6 @@
 using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using System.Text.Json.Schema;
 using System.Text.Json.Serialization.Metadata;
 using YieldingLoop.Core.Words;
 using YieldingLoop.Store.Formats;
@@ -76,7 +75,7 @@ public sealed class ExchangeSchema(Func<MemberInfo, string?> describe)
         return nullable ? new JsonObject { ["anyOf"] = new JsonArray(reference, new JsonObject { ["type"] = "null" }) } : reference;
     }
 
-    private JsonNode Definition(Type type)
+    private JsonObject Definition(Type type)
     {
         if (type == typeof(Finding))
         {

@@ -6,6 +6,7 @@ using YieldingLoop.Core.Schools;
 using YieldingLoop.Core.Seams;
 using YieldingLoop.Core.Stitches;
 using YieldingLoop.Core.Threads;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
 

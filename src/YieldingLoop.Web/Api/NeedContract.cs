@@ -1,5 +1,6 @@
 using System.Text.Json;
 using YieldingLoop.Core.Seams;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
 

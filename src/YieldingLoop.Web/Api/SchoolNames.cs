@@ -1,4 +1,5 @@
 using YieldingLoop.Core.Schools;
+using YieldingLoop.Store.Formats;
 
 namespace YieldingLoop.Web.Api;
 
