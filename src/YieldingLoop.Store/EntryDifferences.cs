@@ -50,10 +50,12 @@ public static class EntryDifferences
         var parts = path.Split('.').Select(part =>
         {
             var bracket = part.IndexOf('[', StringComparison.Ordinal);
-            var name = Vocabulary.Field($"{noun}.{(bracket < 0 ? part : part[..bracket])}") ?? part.Replace('-', ' ');
-            return bracket < 0 ? name : $"{name} {int.Parse(part[(bracket + 1)..^1], System.Globalization.CultureInfo.InvariantCulture) + 1}";
+            var known = Vocabulary.Field($"{noun}.{(bracket < 0 ? part : part[..bracket])}");
+            // A name somebody gave keeps its capitals.
+            var name = known ?? part.Replace('-', ' ');
+            return (Name: bracket < 0 ? name : $"{name} {int.Parse(part[(bracket + 1)..^1], System.Globalization.CultureInfo.InvariantCulture) + 1}", Known: known is not null);
         }).ToList();
-        return string.Join(", ", parts.Select((name, i) => i == 0 ? name : Phrase.Small(name)));
+        return string.Join(", ", parts.Select((part, i) => i == 0 || !part.Known ? part.Name : Phrase.Small(part.Name)));
     }
 
     private static string ValueOf(string path, Dictionary<string, string> values)

@@ -6,6 +6,7 @@ using Microsoft.EntityFrameworkCore;
 using YieldingLoop.Store;
 using YieldingLoop.Store.Backup;
 using YieldingLoop.Store.Demo;
+using YieldingLoop.Store.Exchange;
 using YieldingLoop.Web.Api;
 using YieldingLoop.Web.Drawings;
 using YieldingLoop.Web.Drawings.Files;
@@ -52,7 +53,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 });
 builder.HearNobodyForAnother();
 builder.Services.AddSingleton(data).AddSingleton(network).AddSingleton(new NetworkAddress($"http://127.0.0.1:{network.Port}")).AddSingleton(TimeProvider.System);
-builder.Services.AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<RunWorkshop>().AddSingleton<DayMemory>().AddSingleton<CoachMemory>().AddSingleton<PracticeMemory>().AddSingleton<DrawingStyles>().AddSingleton<Rescue>().AddSingleton<StorageWindow>();
+builder.Services.AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<RunWorkshop>().AddSingleton<DayMemory>().AddSingleton<CoachMemory>().AddSingleton<PracticeMemory>().AddSingleton<DrawingStyles>().AddSingleton<Rescue>().AddSingleton<StorageWindow>().AddSingleton<ImportShelf>();
 builder.Services.AddSingleton(services => new Backups(data.DatabasePath, services.GetRequiredService<TimeProvider>()));
 builder.Services.AddSingleton(_ => new Passcode(data.PasscodePath));
 builder.Services.AddSingleton(services => new DatabaseKeeper(data.DatabasePath, services.GetRequiredService<Backups>()));
@@ -60,7 +61,7 @@ builder.Services.AddSingleton<WorkroomLife>().AddHostedService(services => servi
 // Whatever is still being asked when the stop signal comes has this long; then the server goes.
 builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(3));
 builder.Services.AddDbContextPool<WorkroomContext>(options => options.UseSqlite(WorkroomDatabase.ConnectionString(data.DatabasePath)));
-builder.Services.AddScoped<Workroom>().AddScoped<Drafts>().AddScoped<PutAwayShelf>().AddScoped<ThreadUps>().AddScoped<Coaching>().AddScoped<Practising>().AddScoped<Swatches>().AddScoped<Photos>().AddScoped<Cones>().AddScoped<Garments>().AddScoped<Runs>().AddScoped<CareBook>().AddScoped<Feeds>().AddScoped<Palettes>().AddScoped<YieldingLoop.Web.Pages.Runs.RunDesk>().AddScoped<SettingsStore>();
+builder.Services.AddScoped<Workroom>().AddScoped<Drafts>().AddScoped<PutAwayShelf>().AddScoped<ThreadUps>().AddScoped<Coaching>().AddScoped<Practising>().AddScoped<Swatches>().AddScoped<Photos>().AddScoped<Cones>().AddScoped<Garments>().AddScoped<Runs>().AddScoped<CareBook>().AddScoped<Feeds>().AddScoped<Palettes>().AddScoped<Exporting>().AddScoped<Importing>().AddScoped<YieldingLoop.Web.Pages.Runs.RunDesk>().AddScoped<SettingsStore>();
 builder.Services.AddScoped(services => services.GetRequiredService<SettingsCache>().Wording);
 builder.Services.AddGate();
 // Pages check their forms' tokens by default; a second check of our own would also refuse the page that says what went wrong.
@@ -141,6 +142,7 @@ static void Map(WebApplication app)
     app.MapSeamPictures();
     app.MapGet("/palettes/{name}.gpl", (string name, Palettes palettes, Workroom workroom) => YieldingLoop.Web.Pages.Palettes.ShowModel.FileAsync(name, palettes, workroom)).ExcludeFromDescription();
     app.MapEntryAssets();
+    app.MapExchangeFiles();
     app.MapCareCalendar();
     app.MapHealth();
 }

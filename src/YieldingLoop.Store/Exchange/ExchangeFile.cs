@@ -87,8 +87,11 @@ public sealed class ExchangeFile
                 : "This is no whole JSON. Was the file cut off, or changed by hand?");
         }
 
-        return errors.Any ? Outcome.Failed<ExchangeFile>([.. errors.ToDictionary().Take(MostFaults).SelectMany(e => e.Value.Select(m => new Problem(e.Key, m)))]) : Outcome.Of(file);
+        return errors.Any ? Outcome.Failed<ExchangeFile>(Told(errors)) : Outcome.Of(file);
     }
+
+    /// <summary>The first faults, as many as anybody reads.</summary>
+    internal static List<Problem> Told(JsonErrors errors) => [.. errors.ToDictionary().SelectMany(e => e.Value.Select(m => new Problem(e.Key, m))).Take(MostFaults)];
 
     /// <summary>The text of a record.</summary>
     internal JsonDocument Open(FileItem item) => JsonDocument.Parse(json.AsMemory(item.Start, item.Length), new JsonDocumentOptions { MaxDepth = ExchangeJson.MostDeep });
@@ -156,10 +159,25 @@ public sealed class ExchangeFile
                 errors.Add("file", FormattableString.Invariant($"A file holds at most {ExchangeFormat.MostRecords:#,0} records."));
                 return;
             }
+
+            if (errors.Count >= MostFaults)
+            {
+                break;
+            }
         }
 
-        // What follows the object is refused by the reader.
-        reader.Read();
+        if (errors.Count < MostFaults)
+        {
+            // What follows the object is refused by the reader.
+            reader.Read();
+        }
+
+        if (format != ExchangeFormat.Name)
+        {
+            // Of somebody else's file nothing more is told.
+            errors.Clear();
+        }
+
         if (!Known(format, version, holds, seen, errors))
         {
             return;
@@ -188,6 +206,11 @@ public sealed class ExchangeFile
         else
         {
             (Holds, Version) = (known, version.Value);
+            if (errors.Any)
+            {
+                return false;
+            }
+
             var lists = ExchangeFormat.PartsOf(known).Select(p => p.List).ToHashSet();
             foreach (var name in seen.Where(n => n is not ("format" or "version" or "holds") && !(n == "settings" ? known == ExchangeHolds.Workroom : lists.Contains(n))))
             {

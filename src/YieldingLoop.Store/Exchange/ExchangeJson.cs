@@ -57,7 +57,16 @@ internal static class ExchangeJson
             TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { type => ReferenceConverters.Apply(type, keys) } },
             Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false) },
         };
+        options.Converters.Add(new Figures());
         StoredFormat.AddTo(options);
         return options;
+    }
+
+    /// <summary>Writes no figure that other programs would write otherwise: minus nothing is nothing.</summary>
+    private sealed class Figures : JsonConverter<double>
+    {
+        public override double Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => reader.GetDouble();
+
+        public override void Write(Utf8JsonWriter writer, double value, JsonSerializerOptions options) => writer.WriteNumberValue(value == 0 ? 0 : value);
     }
 }

@@ -30,7 +30,7 @@ internal static class ExchangeParts
         Name = d => d.Machine.Name, Typed = d => d.Machine,
     };
 
-    public static ExchangePart States { get; } = new StatePart { List = "onMachines", One = "what is on a machine", Many = "what is on machines", Noun = "state" };
+    public static ExchangePart States { get; } = new StatePart { List = "onMachines", One = "state of a machine", Many = "states of machines", Noun = "state" };
 
     public static ExchangePart Needles { get; } = new RowPart<NeedleRow, NeedleRecord>
     {
@@ -208,7 +208,7 @@ internal static class ExchangeParts
             row.Name = await turn.MachineNameAsync(d.MachineId);
         },
         Check = RecordCheck.Care,
-        Name = d => d.At.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture), Typed = d => d.Care,
+        Name = d => FormattableString.Invariant($"{(d.Care.Done is { } done ? done.TaskId : d.Care.Broke is not null ? "broken needle" : "time at the machine")}, {d.At:yyyy-MM-dd}"), Typed = d => d.Care,
     };
 
     public static ExchangePart Palettes { get; } = new RowPart<PaletteRow, PaletteRecord>

@@ -5,6 +5,7 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
 using YieldingLoop.Store.Formats;
+using YieldingLoop.Store.Records;
 
 namespace YieldingLoop.Store.Exchange;
 
@@ -24,6 +25,9 @@ public sealed class Exporting(WorkroomContext context)
 
     /// <summary>The moment every entry of a zip carries: the earliest a zip can say.</summary>
     private static readonly DateTimeOffset NoMoment = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
+
+    /// <summary>Whether there is a record a file can be about.</summary>
+    public Task<bool> HasAsync(ExchangeHolds holds, int id) => RecordKinds.All.First(k => k.RowType == RowOf(holds)).Rows(context).AnyAsync(r => r.Id == id);
 
     /// <summary>Writes the JSON of what is wanted.</summary>
     /// <param name="question">What is wanted.</param>

@@ -53,7 +53,7 @@ internal sealed class ImportLook(WorkroomContext context, ExchangeFile file)
 
         if (errors.Any)
         {
-            return Outcome.Failed<ImportPreview>([.. errors.ToDictionary().Take(ExchangeFile.MostFaults).SelectMany(e => e.Value.Select(m => new Problem(e.Key, m)))]);
+            return Outcome.Failed<ImportPreview>(ExchangeFile.Told(errors));
         }
 
         await BesideOthersAsync(map);

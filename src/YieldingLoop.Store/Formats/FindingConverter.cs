@@ -42,7 +42,8 @@ internal sealed class FindingConverter : JsonConverter<Finding>
         writer.WriteString("code", value.Code);
         foreach (var (name, figure) in value.Figures)
         {
-            writer.WriteNumber(name, figure);
+            // Nothing is nothing, whichever side it was come to from.
+            writer.WriteNumber(name, figure == 0 ? 0 : figure);
         }
 
         foreach (var (name, text) in value.Names)

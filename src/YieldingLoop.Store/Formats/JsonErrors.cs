@@ -16,6 +16,13 @@ public sealed class JsonErrors
     /// <summary>Whether there are any.</summary>
     public bool Any => errors.Count > 0;
 
+    /// <summary>Forgets them all.</summary>
+    public void Clear()
+    {
+        errors.Clear();
+        findings.Clear();
+    }
+
     /// <summary>In how many places.</summary>
     public int Count => errors.Count;
 

@@ -1,0 +1,44 @@
+using YieldingLoop.Store.Exchange;
+
+namespace YieldingLoop.Web.Startup;
+
+/// <summary>Gives records out as files: whole, or a part of them, and the schemas they are made by.</summary>
+internal static class ExchangeFiles
+{
+    /// <summary>Where schemas and files are asked for.</summary>
+    public const string Schemas = "/formats", Files = "/files/out";
+
+    public static void MapExchangeFiles(this IEndpointRouteBuilder routes)
+    {
+        routes.MapGet(Schemas + "/{name}", (string name) => ExchangeSchema.Find(name) is { } schema ? Results.Stream(schema, "application/schema+json") : Results.NotFound()).ExcludeFromDescription();
+        routes.MapGet(Files + "/workroom.{kind}", (string kind, bool? people, HttpContext context, Exporting exporting) => kind switch
+        {
+            "json" => Json(context, exporting, new(ExchangeHolds.Workroom, People: people == true), "workroom"),
+            "zip" => Zip(context, exporting, new(ExchangeHolds.Workroom, People: people == true), "workroom"),
+            _ => Results.NotFound(),
+        }).ExcludeFromDescription();
+        routes.MapGet(Files + "/swatches.{kind}", (string kind, HttpContext context, Exporting exporting) => kind switch
+        {
+            "json" => Json(context, exporting, new(ExchangeHolds.Swatches), "swatches"),
+            "zip" => Zip(context, exporting, new(ExchangeHolds.Swatches), "swatches"),
+            _ => Results.NotFound(),
+        }).ExcludeFromDescription();
+        foreach (var (path, holds) in new[] { ("garments", ExchangeHolds.Garment), ("set-ups", ExchangeHolds.Setup), ("cloths", ExchangeHolds.Cloth), ("machines", ExchangeHolds.Machine) })
+        {
+            routes.MapGet($"{Files}/{path}/{{id:int}}.json", async (int id, bool? people, HttpContext context, Exporting exporting) =>
+                await exporting.HasAsync(holds, id) ? Json(context, exporting, new(holds, [id], people == true), $"{ExchangeFormat.NameOf(holds)}-{id}") : Results.NotFound()).ExcludeFromDescription();
+        }
+    }
+
+    private static IResult Json(HttpContext context, Exporting exporting, ExportQuestion question, string name) =>
+        Results.Stream(output => exporting.WriteJsonAsync(question, output, context.RequestAborted), "application/json", Named(context, name, "json"));
+
+    private static IResult Zip(HttpContext context, Exporting exporting, ExportQuestion question, string name) =>
+        Results.Stream(output => exporting.WriteZipAsync(question, output, context.RequestAborted), "application/zip", Named(context, name, "zip"));
+
+    private static string Named(HttpContext context, string name, string ending)
+    {
+        var clock = context.RequestServices.GetRequiredService<TimeProvider>();
+        return $"yielding-loop-{name}-{TimeZoneInfo.ConvertTime(clock.GetUtcNow(), clock.LocalTimeZone).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture)}.{ending}";
+    }
+}
