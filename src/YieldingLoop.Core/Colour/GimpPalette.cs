@@ -13,7 +13,8 @@ public static partial class GimpPalette
     /// <summary>Ending of such files.</summary>
     public const string Ending = ".gpl";
 
-    private const string FirstLine = "GIMP Palette";
+    /// <summary>The first line of every one.</summary>
+    public const string FirstLine = "GIMP Palette";
 
     /// <summary>Reads a file.</summary>
     /// <param name="text">What stands in it.</param>

@@ -1,4 +1,6 @@
+using YieldingLoop.Store;
 using YieldingLoop.Store.Exchange;
+using YieldingLoop.Web.Pages.Runs;
 
 namespace YieldingLoop.Web.Startup;
 
@@ -7,6 +9,8 @@ internal static class ExchangeFiles
 {
     /// <summary>Where schemas and files are asked for.</summary>
     public const string Schemas = "/formats", Files = "/files/out";
+
+    private const string Csv = "text/csv; charset=utf-8; header=present";
 
     public static void MapExchangeFiles(this IEndpointRouteBuilder routes)
     {
@@ -23,6 +27,11 @@ internal static class ExchangeFiles
             "zip" => Zip(context, exporting, new(ExchangeHolds.Swatches), "swatches"),
             _ => Results.NotFound(),
         }).ExcludeFromDescription();
+        routes.MapGet(Files + "/lists/{name}.csv", (string name, HttpContext context, WorkroomContext workroom) =>
+            CsvReport.All.FirstOrDefault(r => r.Name == name) is { } report
+                ? Results.Stream(output => report.WriteAsync(workroom, output, context.RequestAborted), Csv, Named(context, name, "csv")) : Results.NotFound()).ExcludeFromDescription();
+        routes.MapGet(Files + "/runs/{id:int}.csv", async (int id, HttpContext context, RunDesk desk) => await desk.LoadAsync(id, wait: true) is { } board
+            ? Results.Stream(output => RunList.WriteAsync(board, output, context.RequestAborted), Csv, Named(context, $"run-{id}", "csv")) : Results.NotFound()).ExcludeFromDescription();
         foreach (var (path, holds) in new[] { ("garments", ExchangeHolds.Garment), ("set-ups", ExchangeHolds.Setup), ("cloths", ExchangeHolds.Cloth), ("machines", ExchangeHolds.Machine) })
         {
             routes.MapGet($"{Files}/{path}/{{id:int}}.json", async (int id, bool? people, HttpContext context, Exporting exporting) =>

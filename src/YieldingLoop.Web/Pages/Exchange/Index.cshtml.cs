@@ -12,7 +12,7 @@ namespace YieldingLoop.Web.Pages.Exchange;
 /// <summary>Files in and out: what the workroom gives out, what is taken in, and what was.</summary>
 [RequestSizeLimit(MostRequestBytes)]
 [RequestFormLimits(MultipartBodyLengthLimit = MostRequestBytes)]
-public sealed class IndexModel(Importing importing, ImportShelf shelf, WorkroomContext context) : PageModel
+public sealed class IndexModel(Importing importing, ImportFiles files, ImportShelf shelf, WorkroomContext context) : PageModel
 {
     /// <summary>Largest request that is taken to say so; what is larger is broken off.</summary>
     public const long MostRequestBytes = ExchangeFormat.MostFileBytes + 1024 * 1024;
@@ -50,7 +50,7 @@ public sealed class IndexModel(Importing importing, ImportShelf shelf, WorkroomC
 
         await using var stream = file.OpenReadStream();
         var key = await shelf.KeepAsync(stream, Shown(file.FileName), HttpContext.RequestAborted);
-        var opened = await ExchangeFile.OpenAsync(shelf.Find(key)!.Value.Path);
+        var opened = await files.OpenAsync(shelf.Find(key)!.Value.Path, Shown(file.FileName));
         if (opened.Problems.Count == 0)
         {
             return Redirect($"/files/look/{key}");

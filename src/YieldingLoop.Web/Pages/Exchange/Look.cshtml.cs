@@ -8,7 +8,7 @@ using YieldingLoop.Web.Startup;
 namespace YieldingLoop.Web.Pages.Exchange;
 
 /// <summary>What a file would do to the workroom, and what of it is wanted.</summary>
-public sealed class LookModel(Importing importing, ImportShelf shelf, SettingsCache settings) : PageModel
+public sealed class LookModel(Importing importing, ImportFiles files, ImportShelf shelf, SettingsCache settings) : PageModel
 {
     /// <summary>So many records are offered one by one; of more, a list is taken whole or left.</summary>
     public const int MostSingly = 300;
@@ -90,7 +90,7 @@ public sealed class LookModel(Importing importing, ImportShelf shelf, SettingsCa
         }
 
         (Key, FileName) = (key, kept.Name);
-        var opened = await ExchangeFile.OpenAsync(kept.Path);
+        var opened = await files.OpenAsync(kept.Path, kept.Name);
         if (opened.Value is not { } file)
         {
             return null;
