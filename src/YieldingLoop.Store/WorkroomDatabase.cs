@@ -136,7 +136,7 @@ public static class WorkroomDatabase
     internal static WorkroomContext ContextOn(string path) => new(new DbContextOptionsBuilder<WorkroomContext>().UseSqlite(Backups.Unpooled(path)).Options);
 
     /// <summary>Closes the connections to a file that are kept open for later use.</summary>
-    public static void ClosePooled(string path)
+    internal static void ClosePooled(string path)
     {
         using var any = new SqliteConnection(ConnectionString(path));
         SqliteConnection.ClearPool(any);

@@ -113,7 +113,7 @@ internal sealed class ImportLook(WorkroomContext context, ExchangeFile file)
         ExchangeDocument document;
         try
         {
-            document = part.Parse(text.RootElement, map);
+            document = WithoutLostPhoto(part.Parse(text.RootElement, map), map);
             var before = errors.Count;
             // What somebody's own records lead to is looked for with the record; without it there is nothing to find wrong.
             if (map.Keys.Missing.All(m => m.Loose))
@@ -148,6 +148,18 @@ internal sealed class ImportLook(WorkroomContext context, ExchangeFile file)
             List = part.List, Id = item.Id, Name = name, Status = status, Why = why, Differences = differences, References = [.. met], Item = item,
             Number = here is null ? null : map.Keys.Find(part.Row, item.Id), Mark = here is null || status == ImportStatus.Same ? "" : Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(part.Text(here, map)))),
         });
+    }
+
+    /// <summary>A photo that is neither beside the file nor here is a link that leads nowhere.</summary>
+    private ExchangeDocument WithoutLostPhoto(ExchangeDocument document, ExchangeMap map)
+    {
+        if (document is not SwatchRecord { Swatch.Photo: { } photo } swatch || map.Photos.ContainsKey(photo.Key) || file.Photos.Has(photo.Key))
+        {
+            return document;
+        }
+
+        loose++;
+        return swatch with { Swatch = swatch.Swatch with { Photo = null } };
     }
 
     private (ImportStatus Status, IReadOnlyList<EntryDifference> Differences) Compare(ExchangePart part, ExchangeDocument here, ExchangeDocument there, ExchangeMap map)

@@ -9,8 +9,9 @@ namespace YieldingLoop.Web.Pages.Exchange;
 internal static class ExchangeWords
 {
     /// <summary>What a file holds.</summary>
-    public static string Holds(ExchangeHolds holds) => holds switch
+    public static string Holds(ImportPreview preview) => preview.Holds switch
     {
+        ExchangeHolds.Workroom when preview.Settings is null && preview.Items.Select(i => i.List).Distinct().ToList() is [var list] => ExchangeNames.Counted(list, preview.Items.Count),
         ExchangeHolds.Workroom => "a whole workroom",
         ExchangeHolds.Garment => "a garment with its seams",
         ExchangeHolds.Setup => "a set-up with all it was made from",
