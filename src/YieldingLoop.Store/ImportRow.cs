@@ -1,5 +1,3 @@
-using System.Text.Json.Serialization;
-
 namespace YieldingLoop.Store;
 
 /// <summary>A file that was taken in, with all that is needed to undo it.</summary>
@@ -33,8 +31,7 @@ public sealed class ImportRow
 public sealed record ImportLog(IReadOnlyList<ImportAdded> Added, IReadOnlyList<ImportChanged> Changed, string? SettingsBefore = null, int SettingsVersion = 0)
 {
     /// <summary>How many records it made or changed.</summary>
-    [JsonIgnore]
-    public int Count => Added.Sum(a => a.Ids.Count) + Changed.Count + (SettingsBefore is null ? 0 : 1);
+    public int Records() => Added.Sum(a => a.Ids.Count) + Changed.Count + (SettingsBefore is null ? 0 : 1);
 }
 
 /// <summary>Records an import made.</summary>

@@ -70,7 +70,7 @@ internal static class ExchangeWords
     }
 
     /// <summary>What an import did, for the list of them.</summary>
-    public static string Did(ImportLog log) => log.Count == 0 ? "nothing" : string.Join(
+    public static string Did(ImportLog log) => log.Records() == 0 ? "nothing" : string.Join(
         ", ", log.Added.Select(a => ExchangeNames.Counted(a.List, a.Ids.Count)).Append(log.Changed.Count == 0 ? "" : Counted(log.Changed.Count, "record") + " changed").Append(log.SettingsBefore is null ? "" : "the settings").Where(t => t.Length > 0));
 
     private static string Counted(int count, string one) => count == 1 ? $"1 {one}" : FormattableString.Invariant($"{count:#,0} {one}s");
