@@ -177,7 +177,7 @@ internal static class RandomWorkroom
 
             if (Perhaps(0.5))
             {
-                context.Add(Care(machine, new() { Broke = new() { Seat = machine.Entry.Seats.First().Position, Found = Perhaps(0.5) ? ["tip"] : [], OutOfUse = false } }, Moment(), open: true));
+                context.Add(Care(machine, new() { Broke = new() { Seat = machine.Entry.Seats[0].Position, Found = Perhaps(0.5) ? ["tip"] : [], OutOfUse = false } }, Moment(), open: true));
             }
 
             foreach (var needle in context.SeatedNeedles.ToList().Where(_ => Perhaps(0.5)))
