@@ -17,15 +17,15 @@ internal static class ExchangeFiles
         routes.MapGet(Schemas + "/{name}", (string name) => ExchangeSchema.Find(name) is { } schema ? Results.Stream(schema, "application/schema+json") : Results.NotFound()).ExcludeFromDescription();
         routes.MapGet(Files + "/workroom.{kind}", (string kind, bool? people, HttpContext context, Exporting exporting) => kind switch
         {
-            "json" => Json(context, exporting, new(ExchangeHolds.Workroom, People: people == true), "workroom"),
-            "zip" => Zip(context, exporting, new(ExchangeHolds.Workroom, People: people == true), "workroom"),
-            _ => Results.NotFound(),
+            "json" => Task.FromResult(Json(context, exporting, new(ExchangeHolds.Workroom, People: people == true), "workroom")),
+            "zip" => ZipAsync(context, exporting, new(ExchangeHolds.Workroom, People: people == true), "workroom"),
+            _ => Task.FromResult(Results.NotFound()),
         }).ExcludeFromDescription();
         routes.MapGet(Files + "/swatches.{kind}", (string kind, HttpContext context, Exporting exporting) => kind switch
         {
-            "json" => Json(context, exporting, new(ExchangeHolds.Swatches), "swatches"),
-            "zip" => Zip(context, exporting, new(ExchangeHolds.Swatches), "swatches"),
-            _ => Results.NotFound(),
+            "json" => Task.FromResult(Json(context, exporting, new(ExchangeHolds.Swatches), "swatches")),
+            "zip" => ZipAsync(context, exporting, new(ExchangeHolds.Swatches), "swatches"),
+            _ => Task.FromResult(Results.NotFound()),
         }).ExcludeFromDescription();
         routes.MapGet(Files + "/lists/{name}.csv", (string name, HttpContext context, WorkroomContext workroom) =>
             CsvReport.All.FirstOrDefault(r => r.Name == name) is { } report
@@ -42,8 +42,22 @@ internal static class ExchangeFiles
     private static IResult Json(HttpContext context, Exporting exporting, ExportQuestion question, string name) =>
         Results.Stream(output => exporting.WriteJsonAsync(question, output, context.RequestAborted), "application/json", Named(context, name, "json"));
 
-    private static IResult Zip(HttpContext context, Exporting exporting, ExportQuestion question, string name) =>
-        Results.Stream(output => exporting.WriteZipAsync(question, output, context.RequestAborted), "application/zip", Named(context, name, "zip"));
+    /// <summary>A zip is written beside first: how long its entries are is known at their end, and a disk that is full is told before anything is sent.</summary>
+    private static async Task<IResult> ZipAsync(HttpContext context, Exporting exporting, ExportQuestion question, string name)
+    {
+        var whole = context.RequestServices.GetRequiredService<ImportShelf>().Aside();
+        try
+        {
+            await exporting.WriteZipAsync(question, whole, context.RequestAborted);
+            whole.Position = 0;
+            return Results.Stream(whole, "application/zip", Named(context, name, "zip"));
+        }
+        catch
+        {
+            await whole.DisposeAsync();
+            throw;
+        }
+    }
 
     private static string Named(HttpContext context, string name, string ending)
     {

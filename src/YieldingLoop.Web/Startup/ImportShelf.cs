@@ -45,6 +45,15 @@ public sealed class ImportShelf(DataFolder data, TimeProvider clock)
         return key;
     }
 
+    /// <summary>A file that goes as soon as it is closed.</summary>
+    public FileStream Aside()
+    {
+        PrivateFiles.Folder(Folder);
+        var path = Path.Combine(Folder, $"{Guid.NewGuid():N}.out");
+        PrivateFiles.Create(path);
+        return new FileStream(path, FileMode.Truncate, FileAccess.ReadWrite, FileShare.None, 81920, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
+    }
+
     /// <summary>Where a file lies and what it was called; null where it is not here any more.</summary>
     public (string Path, string Name)? Find(Guid key) => PathOf(key) is var path && File.Exists(path) && File.Exists(path + NameEnding) ? (path, File.ReadAllText(path + NameEnding)) : null;
 
@@ -58,6 +67,12 @@ public sealed class ImportShelf(DataFolder data, TimeProvider clock)
     private void Sweep()
     {
         var room = MostBytes;
+        foreach (var left in new DirectoryInfo(Folder).GetFiles("*.out").Where(f => clock.GetUtcNow() - f.LastWriteTimeUtc > Waits))
+        {
+            // What a kill left lying.
+            left.Delete();
+        }
+
         foreach (var file in new DirectoryInfo(Folder).GetFiles("*" + Ending).OrderByDescending(f => f.LastWriteTimeUtc))
         {
             room -= file.Length;
