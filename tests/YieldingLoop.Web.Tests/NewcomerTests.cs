@@ -32,7 +32,8 @@ public sealed partial class NewcomerTests : IDisposable
         var (titles, twice) = (new List<(string Title, string Path)>(), new List<string>());
         while (waiting.TryDequeue(out var path))
         {
-            if (!reached.Add(path) || path.Contains("/print", StringComparison.Ordinal) || path.EndsWith(".gpl", StringComparison.Ordinal) || path.EndsWith(".ics", StringComparison.Ordinal))
+            if (!reached.Add(path) || path.Contains("/print", StringComparison.Ordinal) || path.EndsWith(".gpl", StringComparison.Ordinal) || path.EndsWith(".ics", StringComparison.Ordinal)
+                || path.StartsWith("/files/out", StringComparison.Ordinal) || path.StartsWith("/formats", StringComparison.Ordinal))
             {
                 continue;
             }

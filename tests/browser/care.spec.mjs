@@ -15,7 +15,7 @@ test('thread and colours are accessible, fit and can be touched at every size', 
   test.setTimeout(240_000);
   await page.goto(`${demo}/runs/1`);
   await page.locator('[data-run-line]').waitFor({ timeout: 60_000 });
-  for (const view of ['/runs/1/thread', '/garments/1/thread', '/setups/1/thread', '/shopping', '/cloths/1/colours', '/palettes', '/palettes/1', '/threads/5', '/settings']) {
+  for (const view of ['/runs/1/thread', '/garments/1/thread', '/setups/1/thread', '/shopping', '/cloths/1/colours', '/palettes', '/palettes/1', '/threads/5', '/settings', '/files']) {
     await page.goto(demo + view);
     await expectWellMade(page, view);
   }
