@@ -11,7 +11,7 @@ public class ExchangeReleasedTests
 
     [Fact]
     public void There_is_an_example_of_every_kind_in_every_version() =>
-        Assert.Empty(Enum.GetValues<ExchangeHolds>().SelectMany(h => Enumerable.Range(1, ExchangeFormat.Version).Select(v => $"{ExchangeFormat.NameOf(h)}-{v}.json")).Where(f => !File.Exists(Path.Combine(Folder, f))));
+        Assert.All(Enum.GetValues<ExchangeHolds>().SelectMany(h => Enumerable.Range(1, ExchangeFormat.Version).Select(v => $"{ExchangeFormat.NameOf(h)}-{v}.json")), f => Assert.True(File.Exists(Path.Combine(Folder, f)), f));
 
     [Theory]
     [MemberData(nameof(Released))]
