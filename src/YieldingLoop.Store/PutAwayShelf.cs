@@ -57,15 +57,15 @@ public sealed class PutAwayShelf(WorkroomContext context, TimeProvider clock)
     {
         var (count, care) = (0, await context.Care.AsNoTracking().Where(c => c.PutAwayWith == with).Select(c => c.Id).ToListAsync());
         // An import that was undone put kinds away that nobody puts away by hand.
-        foreach (var kind in RecordKinds.All.Select(t => t.Kind))
+        foreach (var type in RecordKinds.All)
         {
-            var rows = kind switch
+            var rows = type.Kind switch
             {
                 RecordKind.Setup => FreeToComeBack(with),
                 // A timer that ran cannot run beside another one.
                 RecordKind.Care => context.Care.Where(c => c.PutAwayWith == with
                     && !(c.Open && c.KindId == CareEntry.SatId && context.Care.Any(o => o.Id != c.Id && o.MachineId == c.MachineId && o.Open && o.KindId == CareEntry.SatId && o.PutAwayAt == null))),
-                _ => RecordKinds.Of(kind).Rows(context).Where(r => r.PutAwayWith == with),
+                _ => type.Rows(context).Where(r => r.PutAwayWith == with),
             };
             count += await rows.ExecuteUpdateAsync(change => change
                 .SetProperty(r => r.PutAwayAt, (DateTimeOffset?)null)

@@ -120,7 +120,7 @@ internal sealed class CsvSheet
         var map = await ExchangeMap.OfAsync(context);
         var byKey = records.Select(r => r!.AsObject()).Where(r => Guid.TryParse(r[Id]!.GetValue<string>(), out _)).GroupBy(r => Guid.Parse(r[Id]!.GetValue<string>())).ToDictionary(r => r.Key, r => r.ToList());
         var here = byKey.Keys.Select(k => map.Keys.Find(part.Row, k)).OfType<int>().ToList();
-        await foreach (var document in here.Count == 0 ? Nothing() : part.ReadAsync(context, map, here))
+        await foreach (var document in part.ReadAsync(context, map, here))
         {
             using var known = JsonDocument.Parse(part.Text(document, map));
             foreach (var (other, record) in known.RootElement.EnumerateObject().SelectMany(m => byKey[document.Id].Select(r => (m, r))))
@@ -131,12 +131,6 @@ internal sealed class CsvSheet
                 }
             }
         }
-    }
-
-    private static async IAsyncEnumerable<ExchangeDocument> Nothing()
-    {
-        await Task.CompletedTask;
-        yield break;
     }
 
     private JsonObject Record(IReadOnlyList<string> header, CsvRow row, DateTimeOffset now, List<Problem> problems)
@@ -167,7 +161,7 @@ internal sealed class CsvSheet
         }
 
         var said = record[Id]?.GetValue<string>() is { Length: > 0 } id ? id : new Guid(SHA256.HashData(Encoding.UTF8.GetBytes(part.List + typed.ToJsonString())).AsSpan(0, 16)).ToString();
-        var made = record[Created]?.GetValue<string>() is { Length: > 0 } created ? created : now.ToString("yyyy-MM-dd'T'HH:mm:ss+00:00", CultureInfo.InvariantCulture);
+        var made = record[Created]?.GetValue<string>() is { Length: > 0 } created ? created : ExchangeJson.Moment(now);
         return new JsonObject { [Id] = said, [Created] = made, [Changed] = record[Changed]?.GetValue<string>() is { Length: > 0 } changed ? changed : made, [member] = typed };
     }
 

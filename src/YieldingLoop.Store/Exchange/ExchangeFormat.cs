@@ -58,9 +58,6 @@ public static class ExchangeFormat
     /// <summary>Most photos in a zip.</summary>
     public const int MostPhotos = 20_000;
 
-    /// <summary>Longest text in a record, characters.</summary>
-    public const int LongestText = 20_000;
-
     /// <summary>The name of what a file holds, as the file says it.</summary>
     public static string NameOf(ExchangeHolds holds) => holds == ExchangeHolds.Setup ? "set-up" : holds.ToString().ToLowerInvariant();
 

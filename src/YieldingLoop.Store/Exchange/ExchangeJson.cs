@@ -32,6 +32,9 @@ internal static class ExchangeJson
         },
         references: true);
 
+    /// <summary>A moment as a record that is made of another file's has it: to the second, UTC.</summary>
+    public static string Moment(DateTimeOffset moment) => moment.UtcDateTime.ToString("yyyy-MM-dd'T'HH:mm:ss+00:00", CultureInfo.InvariantCulture);
+
     /// <summary>A finding is one flat object: its code beside its figures and names.</summary>
     private static bool IsFinding(JsonElement element) =>
         element.ValueKind == JsonValueKind.Object && element.TryGetProperty("code", out var code) && code.ValueKind == JsonValueKind.String

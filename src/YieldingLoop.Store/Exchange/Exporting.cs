@@ -182,7 +182,7 @@ public sealed class Exporting(WorkroomContext context)
         _ => typeof(SwatchRow),
     };
 
-    private Task<List<int>> AllAsync(ExchangeHolds holds) => ExchangeParts.Of(RowOf(holds)) is RowPart<SwatchRow, SwatchRecord>
+    private Task<List<int>> AllAsync(ExchangeHolds holds) => holds == ExchangeHolds.Swatches
         ? context.Swatches.Where(s => s.PutAwayAt == null).Select(s => s.Id).ToListAsync()
         : throw new ArgumentException("Which record is meant?", nameof(holds));
 

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
@@ -95,7 +94,7 @@ public sealed class ImportFiles(WorkroomContext context, TimeProvider clock)
         }
 
         var document = Documents.Of(palette);
-        var now = clock.GetUtcNow().ToString("yyyy-MM-dd'T'HH:mm:ss+00:00", CultureInfo.InvariantCulture);
+        var now = ExchangeJson.Moment(clock.GetUtcNow());
         // The same palette is the same record, however often it comes.
         var id = new Guid(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(document, ExchangeJson.Plain)).AsSpan(0, 16));
         var record = JsonSerializer.Serialize(new { format = ExchangeFormat.Name, version = ExchangeFormat.Version, holds = "workroom", palettes = new[] { new { id, createdAt = now, changedAt = now, palette = document } } }, ExchangeJson.Plain);

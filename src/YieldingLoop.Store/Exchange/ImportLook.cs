@@ -23,7 +23,7 @@ internal sealed class ImportLook(WorkroomContext context, ExchangeFile file)
 
     private readonly JsonErrors errors = new();
     private readonly List<ImportItem> items = [];
-    private readonly Dictionary<(Type Row, Guid Key), string> names = [];
+    private readonly Dictionary<Guid, string> names = [];
     private readonly HashSet<(Type Row, Guid Key)> staying = [];
     private int loose, compared;
     private (int Id, SetupSnapshot? Snapshot) last;
@@ -68,7 +68,7 @@ internal sealed class ImportLook(WorkroomContext context, ExchangeFile file)
     {
         var known = new Dictionary<Guid, ExchangeDocument>();
         var ids = some.Where(here.Contains).Select(i => map.Keys.Find(part.Row, i.Id)!.Value).ToList();
-        await foreach (var document in ids.Count == 0 ? Empty() : part.ReadAsync(context, map, ids))
+        await foreach (var document in part.ReadAsync(context, map, ids))
         {
             known[document.Id] = document;
         }
@@ -97,12 +97,6 @@ internal sealed class ImportLook(WorkroomContext context, ExchangeFile file)
         }
 
         return last.Snapshot!;
-    }
-
-    private static async IAsyncEnumerable<ExchangeDocument> Empty()
-    {
-        await Task.CompletedTask;
-        yield break;
     }
 
     private void Look(FileItem item, ExchangeDocument? here, ExchangeMap map)
@@ -140,7 +134,8 @@ internal sealed class ImportLook(WorkroomContext context, ExchangeFile file)
         map.Keys.Met = null;
         loose += missing.Count(m => m.Loose);
         var name = part.NameOf(document);
-        names[(part.Row, item.Id)] = name;
+        // What is on a machine goes by the machine's identifier, and the machine came first.
+        names.TryAdd(item.Id, name);
         var why = missing.Where(m => !m.Loose).Select(m => new Finding("import-lacks").With("kind", ExchangeParts.Of(m.Row)?.One ?? "")).FirstOrDefault();
         var (status, differences) = why is not null ? (ImportStatus.Stays, []) : here is null ? (ImportStatus.New, []) : Compare(part, here, document, map);
         items.Add(new ImportItem
@@ -248,7 +243,7 @@ internal sealed class ImportLook(WorkroomContext context, ExchangeFile file)
             }
         }
 
-        return here.TryGetValue(key, out var name) || (name = names.FirstOrDefault(n => n.Key.Key == key).Value) is { Length: > 0 } ? name + text[36..] : null;
+        return here.TryGetValue(key, out var name) || (names.TryGetValue(key, out name) && name.Length > 0) ? name + text[36..] : null;
     }
 
     private Dictionary<Guid, string>? here;

@@ -22,7 +22,9 @@ internal sealed class StatePart : ExchangePart
     {
         var states = context.States.AsNoTracking();
         states = only is null ? states : states.Where(s => only.Contains(s.Id));
-        var needles = (await context.SeatedNeedles.AsNoTracking().OrderBy(n => n.FittedAt).ThenBy(n => n.Key).ToListAsync()).ToLookup(n => n.MachineId);
+        var seated = context.SeatedNeedles.AsNoTracking();
+        seated = only is null ? seated : seated.Where(n => only.Contains(n.MachineId));
+        var needles = (await seated.OrderBy(n => n.FittedAt).ThenBy(n => n.Key).ToListAsync()).ToLookup(n => n.MachineId);
         foreach (var row in await states.Include(s => s.Machine).OrderBy(s => s.Machine!.CreatedAt).ThenBy(s => s.Machine!.SubmissionKey).ToListAsync())
         {
             yield return new StateRecord

@@ -17,26 +17,9 @@ public static class MeaningfulNumbers
     /// <param name="path">Where it stands.</param>
     public static void Check(JsonElement element, JsonErrors errors, string path = "")
     {
-        switch (element.ValueKind)
+        foreach (var (_, at) in JsonLeaves.Of(element, path).Where(l => l.Value.ValueKind == JsonValueKind.Number && !Meaningful(l.Value)))
         {
-            case JsonValueKind.Object:
-                foreach (var member in element.EnumerateObject())
-                {
-                    Check(member.Value, errors, path.Length == 0 ? member.Name : $"{path}.{member.Name}");
-                }
-
-                break;
-            case JsonValueKind.Array:
-                var i = 0;
-                foreach (var item in element.EnumerateArray())
-                {
-                    Check(item, errors, $"{path}[{i++}]");
-                }
-
-                break;
-            case JsonValueKind.Number when !Meaningful(element):
-                errors.Add(path.Length == 0 ? "$" : path, "No figure here is as large or as close to nothing as this.");
-                break;
+            errors.Add(at, "No figure here is as large or as close to nothing as this.");
         }
     }
 

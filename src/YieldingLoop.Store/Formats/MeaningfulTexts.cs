@@ -13,25 +13,12 @@ public static class MeaningfulTexts
     /// <param name="path">Where it stands.</param>
     public static void Check(JsonElement element, JsonErrors errors, string path = "")
     {
-        switch (element.ValueKind)
+        foreach (var (value, at) in JsonLeaves.Of(element, path).Where(l => l.Value.ValueKind == JsonValueKind.String))
         {
-            case JsonValueKind.Object:
-                foreach (var member in element.EnumerateObject())
-                {
-                    Check(member.Value, errors, path.Length == 0 ? member.Name : $"{path}.{member.Name}");
-                }
-
-                break;
-            case JsonValueKind.Array:
-                foreach (var (i, item) in element.EnumerateArray().Index())
-                {
-                    Check(item, errors, $"{path}[{i}]");
-                }
-
-                break;
-            case JsonValueKind.String when Fault(element) is { } fault:
-                errors.Add(path.Length == 0 ? "$" : path, fault);
-                break;
+            if (Fault(value) is { } fault)
+            {
+                errors.Add(at, fault);
+            }
         }
     }
 

@@ -31,19 +31,14 @@ public sealed class LookModel(Importing importing, ImportFiles files, ImportShel
     /// <summary>What was ticked; null while nobody has.</summary>
     public IReadOnlySet<string>? Ticked { get; private set; }
 
-    public async Task<IActionResult> OnGetAsync(Guid key) => await LookAsync(key) is null ? Gone() : Page();
+    public async Task<IActionResult> OnGetAsync(Guid key) => await LookAsync(key) ? Page() : Gone();
 
     /// <summary>Takes in what is ticked.</summary>
     public async Task<IActionResult> OnPostAsync(Guid key, string? seen, string[] take, bool settingsToo)
     {
-        if (await LookAsync(key) is not { } file)
+        if (await OpenAsync(key) is not { } file)
         {
             return Gone();
-        }
-
-        if (Problems.Count > 0)
-        {
-            return Page();
         }
 
         Ticked = take.ToHashSet();
@@ -67,8 +62,13 @@ public sealed class LookModel(Importing importing, ImportFiles files, ImportShel
 
         // The digest on the page is that of what it shows.
         ModelState.Clear();
-        Response.StatusCode = StatusCodes.Status409Conflict;
-        return await LookAsync(key) is null ? Gone() : Page();
+        if (!await LookAsync(key))
+        {
+            return Gone();
+        }
+
+        Response.StatusCode = Problems.Count > 0 ? StatusCodes.Status200OK : StatusCodes.Status409Conflict;
+        return Page();
     }
 
     /// <summary>Lets the file go.</summary>
@@ -82,7 +82,7 @@ public sealed class LookModel(Importing importing, ImportFiles files, ImportShel
         preview.Items.Where(i => ticked.Contains(i.Key) || (ticked.Contains(i.List) && i.Status is ImportStatus.New or ImportStatus.PutAway) || (ticked.Contains(i.List + "/differs") && i.Status == ImportStatus.Differs)).Select(i => i.Key).ToHashSet(),
         settings);
 
-    private async Task<ExchangeFile?> LookAsync(Guid key)
+    private async Task<ExchangeFile?> OpenAsync(Guid key)
     {
         if (shelf.Find(key) is not { } kept)
         {
@@ -90,15 +90,19 @@ public sealed class LookModel(Importing importing, ImportFiles files, ImportShel
         }
 
         (Key, FileName) = (key, kept.Name);
-        var opened = await files.OpenAsync(kept.Path, kept.Name);
-        if (opened.Value is not { } file)
+        return (await files.OpenAsync(kept.Path, kept.Name)).Value;
+    }
+
+    private async Task<bool> LookAsync(Guid key)
+    {
+        if (await OpenAsync(key) is not { } file)
         {
-            return null;
+            return false;
         }
 
         var looked = await importing.LookAsync(file);
         (Preview, Problems) = (looked.Value!, looked.Problems);
-        return file;
+        return true;
     }
 
     private RedirectResult Gone() => this.RedirectSaying("/files", "That file is not here any more: a file waits a day, and goes once it is taken in. Choose it again.");
