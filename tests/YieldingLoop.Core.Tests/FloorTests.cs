@@ -19,7 +19,7 @@ public class FloorTests
     [
         ["Units", "Colour", "Minutes", "Words", "Threads", "Needles", "Stitches"],
         ["Cloth", "Machines", "Schools"],
-        ["Setups", "Cautions"],
+        ["Setups", "Cautions", "Patterns"],
         ["Seams"],
         ["Learning", "ThreadPaths", "Faults"],
         ["Procedures", "OwnRules"],
