@@ -53,7 +53,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 });
 builder.HearNobodyForAnother();
 builder.Services.AddSingleton(data).AddSingleton(network).AddSingleton(new NetworkAddress($"http://127.0.0.1:{network.Port}")).AddSingleton(TimeProvider.System);
-builder.Services.AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<RunWorkshop>().AddSingleton<DayMemory>().AddSingleton<CoachMemory>().AddSingleton<PracticeMemory>().AddSingleton<DrawingStyles>().AddSingleton<Rescue>().AddSingleton<StorageWindow>().AddSingleton<ImportShelf>();
+builder.Services.AddSingleton<SettingsCache>().AddSingleton<PlanMemory>().AddSingleton<RunWorkshop>().AddSingleton<DayMemory>().AddSingleton<CoachMemory>().AddSingleton<PracticeMemory>().AddSingleton<DrawingStyles>().AddSingleton<Rescue>().AddSingleton<StorageWindow>().AddSingleton<ImportShelf>().AddSingleton<PatternShelf>();
 builder.Services.AddSingleton(services => new Backups(data.DatabasePath, services.GetRequiredService<TimeProvider>()));
 builder.Services.AddSingleton(_ => new Passcode(data.PasscodePath));
 builder.Services.AddSingleton(services => new DatabaseKeeper(data.DatabasePath, services.GetRequiredService<Backups>()));

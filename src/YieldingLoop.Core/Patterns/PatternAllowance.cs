@@ -26,12 +26,7 @@ public static class PatternAllowance
             return (piece.Edges[edge].LengthMm, null);
         }
 
-        if (!piece.Closed)
-        {
-            return (null, new(Open));
-        }
-
-        var inside = Math.Sign(new EdgeTrace([.. piece.Edges.SelectMany(e => e.Curves)]).Area);
+        var inside = piece.Inside;
         if (inside == 0)
         {
             return (null, new(Open));

@@ -21,6 +21,9 @@ public static class PatternCutter
     /// <summary>Edges on both sides of a notch go on in the same direction within this; working value.</summary>
     private const double NotchStraight = 20 * Math.PI / 180;
 
+    /// <summary>An outline with more corners than this is texture, not a piece; it is one edge as a whole.</summary>
+    private const int MostCorners = 400;
+
     /// <summary>Where an edge is cut at a notch the parts are at least so long, mm.</summary>
     private const double LeastPartMm = 0.5;
 
@@ -62,6 +65,11 @@ public static class PatternCutter
     {
         var curves = outline.Curves;
         bool Corner(int at) => Math.Abs(PlanePoint.TurnBetween(curves[(at + curves.Count - 1) % curves.Count].Direction(1), curves[at].Direction(0))) > turn;
+        if (Enumerable.Range(0, curves.Count).Count(Corner) > MostCorners)
+        {
+            turn = Math.PI;
+        }
+
         var first = outline.Closed ? Enumerable.Range(0, curves.Count).FirstOrDefault(Corner, 0) : 0;
         var runs = new List<Run>();
         for (var i = 0; i < curves.Count; i++)
@@ -128,14 +136,19 @@ public static class PatternCutter
     private static bool Mark(List<Run> runs, Outline mark)
     {
         var ends = new[] { mark.Curves[0].Start, mark.Curves[^1].End, mark.Curves[0].At(0.5) };
-        var (run, along, away) = runs.SelectMany(r => ends.Select(e => (Run: r, r.Trace.Nearest(e).Along, r.Trace.Nearest(e).Away))).MinBy(n => n.Away);
-        if (away > MarkNearMm)
+        Run? own = null;
+        var (nearest, at) = (MarkNearMm, 0.0);
+        foreach (var run in runs)
         {
-            return false;
+            foreach (var end in ends.Where(e => run.MayBeNear(e, nearest)))
+            {
+                var (along, away) = run.Trace.Nearest(end);
+                (own, nearest, at) = away <= nearest ? (run, away, along) : (own, nearest, at);
+            }
         }
 
-        run.Notches.Add(along);
-        return true;
+        own?.Notches.Add(at);
+        return own is not null;
     }
 
     private static IEnumerable<PatternEdge> Split(Run run, bool round)
@@ -164,6 +177,7 @@ public static class PatternCutter
     private sealed class Run
     {
         private EdgeTrace? trace;
+        private (double Left, double Top, double Right, double Bottom)? box;
 
         public List<Curve> Curves { get; } = [];
 
@@ -173,6 +187,14 @@ public static class PatternCutter
         public double Length { get; private set; }
 
         public EdgeTrace Trace => trace ??= new(Curves);
+
+        /// <summary>Whether a point lies in the box round it, or so near to that.</summary>
+        public bool MayBeNear(PlanePoint point, double near)
+        {
+            box ??= (Trace.Points.Min(p => p.At.X), Trace.Points.Min(p => p.At.Y), Trace.Points.Max(p => p.At.X), Trace.Points.Max(p => p.At.Y));
+            var (left, top, right, bottom) = box.Value;
+            return point.X >= left - near && point.X <= right + near && point.Y >= top - near && point.Y <= bottom + near;
+        }
 
         public void Add(Curve curve)
         {

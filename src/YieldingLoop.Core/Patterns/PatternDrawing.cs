@@ -35,6 +35,13 @@ public sealed record PatternDrawing(IReadOnlyList<PatternLayer> Layers, IReadOnl
     /// <summary>Code of a file with more shapes or lines than are taken.</summary>
     public const string TooMany = "pattern-too-many";
 
+    /// <summary>The same so many times as large.</summary>
+    public PatternDrawing By(double times)
+    {
+        var map = Affine.Scale(times, times);
+        return times == 1 ? this : this with { Strokes = [.. Strokes.Select(s => s with { Outline = s.Outline.By(map) })] };
+    }
+
     /// <summary>Reads a pattern.</summary>
     /// <param name="root">The file's outermost element.</param>
     /// <returns>The pattern; or the code of what keeps the file from being one.</returns>

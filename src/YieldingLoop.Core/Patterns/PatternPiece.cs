@@ -46,4 +46,10 @@ public sealed class PatternEdge
 /// <param name="Closed">Whether its edges go all round.</param>
 /// <param name="Edges">Its edges in the order they are drawn.</param>
 /// <param name="Notches">How many notches were found on it.</param>
-public sealed record PatternPiece(int Layer, string Name, bool Closed, IReadOnlyList<PatternEdge> Edges, int Notches);
+public sealed record PatternPiece(int Layer, string Name, bool Closed, IReadOnlyList<PatternEdge> Edges, int Notches)
+{
+    private readonly Lazy<int> inside = new(() => Closed ? Math.Sign(new EdgeTrace([.. Edges.SelectMany(e => e.Curves)]).Area) : 0);
+
+    /// <summary>On which side its inside lies: 1 where it is drawn from x towards y, −1 for the other way, 0 where it has none.</summary>
+    internal int Inside => inside.Value;
+}

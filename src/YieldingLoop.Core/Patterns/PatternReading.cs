@@ -10,6 +10,9 @@ internal sealed class PatternReading
     /// <summary>Deepest that uses lie in uses.</summary>
     private const int DeepestUse = 20;
 
+    /// <summary>Deepest that rooms lie in rooms.</summary>
+    private const int DeepestRoom = 8;
+
     private const int LongestName = 40;
 
     /// <summary>Sizes of the room where neither width, height nor view box are given (CSS 2, replaced elements).</summary>
@@ -36,7 +39,7 @@ internal sealed class PatternReading
     }
 
     /// <summary>Where on the way down a shape stands.</summary>
-    private readonly record struct Place(Affine Map, double Width, double Height, int Layer, bool Clipped, bool Hidden, bool Moved, int Uses);
+    private readonly record struct Place(Affine Map, double Width, double Height, int Layer, bool Clipped, bool Hidden, bool Moved, int Uses, int Rooms);
 
     public (PatternDrawing? Drawing, Finding? Fault) Done()
     {
@@ -45,7 +48,7 @@ internal sealed class PatternReading
             return (null, new(PatternDrawing.Empty));
         }
 
-        Viewport(root, new Place(Affine.Scale(MillimetresPerPixel, MillimetresPerPixel), 0, 0, 0, false, false, false, 0), outermost: true);
+        Viewport(root, new Place(Affine.Scale(MillimetresPerPixel, MillimetresPerPixel), 0, 0, 0, false, false, false, 0, 0), outermost: true);
         if (tooMany)
         {
             return (null, new Finding(PatternDrawing.TooMany).With("shapes", PatternDrawing.MostShapes).With("lines", PatternDrawing.MostCurves));
@@ -204,6 +207,12 @@ internal sealed class PatternReading
     /// <summary>Lays what is in an element into its room.</summary>
     private void Viewport(SvgElement element, Place place, bool outermost)
     {
+        if (place.Rooms > DeepestRoom)
+        {
+            gaps.Add(PatternGaps.Missing);
+            return;
+        }
+
         var box = SvgViewBox.Read(element.Attribute("viewBox"));
         var (usualWidth, usualHeight) = outermost ? (box?.Width ?? UsualWidth, box?.Height ?? UsualHeight) : (place.Width, place.Height);
         double Side(string name, double whole, out bool given)
@@ -229,7 +238,7 @@ internal sealed class PatternReading
 
         var map = box is { } told ? SvgViewBox.Fit(told, width, height, element.Attribute("preserveAspectRatio")) : Affine.Identity;
         // Whatever hangs over the edge of an inner room is cut off there.
-        var inner = place with { Map = place.Map.After(map), Width = box?.Width ?? width, Height = box?.Height ?? height };
+        var inner = place with { Map = place.Map.After(map), Width = box?.Width ?? width, Height = box?.Height ?? height, Rooms = place.Rooms + 1 };
         var before = strokes.Count;
         foreach (var child in element.Children)
         {

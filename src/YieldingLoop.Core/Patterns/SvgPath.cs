@@ -5,19 +5,21 @@ internal static class SvgPath
 {
     /// <summary>Its strokes, in the path's own units.</summary>
     /// <param name="data">The attribute d.</param>
+    /// <param name="most">Most pieces of line; reading ends with the first past them.</param>
     /// <param name="whole">Whether all of it could be read; as drawing programs do, what stands before a fault counts.</param>
-    public static IReadOnlyList<Outline> Read(string data, out bool whole)
+    public static IReadOnlyList<Outline> Read(string data, int most, out bool whole)
     {
-        var reading = new Reading();
+        var reading = new Reading(most);
         whole = reading.All(data);
         return reading.Done();
     }
 
     /// <summary>A path as far as it is read.</summary>
-    private sealed class Reading
+    private sealed class Reading(int most)
     {
         private readonly List<Outline> strokes = [];
         private List<Curve> curves = [];
+        private int left = most;
         private PlanePoint here, begin, handle;
         private char before;
 
@@ -123,7 +125,7 @@ internal static class SvgPath
         {
             curves.Add(curve);
             here = to ?? curve.End;
-            return true;
+            return left-- > 0;
         }
 
         private void Finish(bool closed)

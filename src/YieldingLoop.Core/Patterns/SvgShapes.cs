@@ -16,7 +16,7 @@ internal static class SvgShapes
         fault = null;
         if (element.Name == "path")
         {
-            var strokes = SvgPath.Read(element.Attribute("d") ?? "", out var whole);
+            var strokes = SvgPath.Read(element.Attribute("d") ?? "", PatternDrawing.MostCurves, out var whole);
             fault = whole ? null : PatternGaps.Damaged;
             return strokes;
         }
@@ -90,7 +90,7 @@ internal static class SvgShapes
     {
         var scan = new SvgScanner(text);
         var points = new List<PlanePoint>();
-        while (scan.Number(out var x) && scan.Number(out var y))
+        while (points.Count <= PatternDrawing.MostCurves + 1 && scan.Number(out var x) && scan.Number(out var y))
         {
             points.Add(new(x, y));
         }

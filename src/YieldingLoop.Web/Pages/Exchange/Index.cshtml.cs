@@ -49,8 +49,8 @@ public sealed class IndexModel(Importing importing, ImportFiles files, ImportShe
         }
 
         await using var stream = file.OpenReadStream();
-        var key = await shelf.KeepAsync(stream, Shown(file.FileName), HttpContext.RequestAborted);
-        var opened = await files.OpenAsync(shelf.Find(key)!.Value.Path, Shown(file.FileName));
+        var key = await shelf.KeepAsync(stream, UploadShelf.Shown(file.FileName), HttpContext.RequestAborted);
+        var opened = await files.OpenAsync(shelf.Find(key)!.Value.Path, UploadShelf.Shown(file.FileName));
         if (opened.Problems.Count == 0)
         {
             return Redirect($"/files/look/{key}");
@@ -69,12 +69,10 @@ public sealed class IndexModel(Importing importing, ImportFiles files, ImportShe
             : $"Undone, but for what somebody has changed since: {string.Join(", ", undone.Left.Take(5).Select(Said.Name))}{(undone.Left.Count > 5 ? " and more" : "")} {(undone.Left.Count == 1 ? "stays" : "stay")} as it is.");
     }
 
-    private static string Shown(string name) => new([.. Path.GetFileName(name.Replace('\\', '/')).Where(c => !char.IsControl(c)).Take(80)]);
-
     private async Task<IActionResult> RefusedAsync(string name, IReadOnlyList<Problem> problems)
     {
         await OnGetAsync(1);
-        (FileName, Problems, Response.StatusCode) = (Shown(name), problems, StatusCodes.Status400BadRequest);
+        (FileName, Problems, Response.StatusCode) = (UploadShelf.Shown(name), problems, StatusCodes.Status400BadRequest);
         return Page();
     }
 }
