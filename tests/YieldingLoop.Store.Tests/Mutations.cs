@@ -17,7 +17,7 @@ internal static class Mutations
     }
 
     /// <summary>Bytes that were lost, doubled or changed on the way.</summary>
-    private static byte[] Bytes(byte[] file, Random random)
+    public static byte[] Bytes(byte[] file, Random random)
     {
         var bytes = file.ToList();
         for (var i = random.Next(1, 4); i > 0; i--)

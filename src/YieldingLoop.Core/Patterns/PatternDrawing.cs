@@ -14,7 +14,7 @@ public sealed record PatternLayer(string Name, bool Hidden);
 public sealed record PatternStroke(int Layer, string Name, Outline Outline);
 
 /// <summary>A pattern as it was read: its layers, every stroke in millimetres, and what cannot be measured.</summary>
-/// <param name="Layers">Its layers in the order of the file, those without strokes left out.</param>
+/// <param name="Layers">Its layers in the order of the file, those without strokes left out; what lies in none comes last.</param>
 /// <param name="Strokes">Its strokes in the order of the file.</param>
 /// <param name="SaysSize">Whether the file says its size in the world; where not, a unit is taken for a CSS pixel.</param>
 /// <param name="Gaps">What cannot be measured, by reason, with how many ("count").</param>

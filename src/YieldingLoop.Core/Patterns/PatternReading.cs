@@ -59,7 +59,7 @@ internal sealed class PatternReading
             return (null, new(PatternDrawing.Empty));
         }
 
-        var used = strokes.Select(s => s.Layer).Distinct().Order().ToList();
+        var used = strokes.Select(s => s.Layer).Distinct().OrderBy(l => l == 0).ThenBy(l => l).ToList();
         return (new([.. used.Select(l => layers[l])], [.. strokes.Select(s => s with { Layer = used.IndexOf(s.Layer) })], saysSize, gaps.Findings()), null);
     }
 

@@ -95,9 +95,9 @@ public class PatternReadingTests
             <g id="all"><g label="Size S" id="x1"><path id="front" d="M0 0h30"/></g><g id="m" style="display:none"><title>Size M</title><g><path d="M0 0h40"/></g></g><g label="letters"><text>no</text></g><path d="M0 0h50"/></g>
             """);
         // One group round all of them is no layer only where nothing else lies beside them; here a line lies among them.
-        Assert.Equal(["", "Size S", "Size M"], drawing.Layers.Select(l => l.Name));
-        Assert.Equal([false, false, true], drawing.Layers.Select(l => l.Hidden));
-        Assert.Equal([(1, 30.0), (2, 40), (0, 50)], drawing.Strokes.Select(s => (s.Layer, Math.Round(s.Outline.Length, 6))));
+        Assert.Equal(["Size S", "Size M", ""], drawing.Layers.Select(l => l.Name));
+        Assert.Equal([false, true, false], drawing.Layers.Select(l => l.Hidden));
+        Assert.Equal([(0, 30.0), (1, 40), (2, 50)], drawing.Strokes.Select(s => (s.Layer, Math.Round(s.Outline.Length, 6))));
         Assert.Equal("front", drawing.Strokes[0].Name);
 
         Assert.Equal(["a"], Drawn.Millimetres("""<g id="a"><path d="M0 0h30"/></g>""").Layers.Select(l => l.Name));
