@@ -77,28 +77,5 @@ public sealed class SewnRow
     public int? RunId { get; set; }
 }
 
-/// <summary>A secret address at which a calendar program reads what is due. Only the secret's hash is kept.</summary>
-public sealed class FeedRow
-{
-    public int Id { get; set; }
-
-    /// <summary>Nobody edits it.</summary>
-    public int Version { get; set; } = 1;
-
-    /// <summary>Who reads it, in the user's words.</summary>
-    public required string Name { get; set; }
-
-    /// <summary>SHA-256 of the secret, hexadecimal.</summary>
-    public required string Hash { get; set; }
-
-    public DateTimeOffset MadeAt { get; set; }
-
-    /// <summary>When it was revoked; null while it is good.</summary>
-    public DateTimeOffset? RevokedAt { get; set; }
-
-    /// <summary>When it was last read; null where it never was.</summary>
-    public DateTimeOffset? ReadAt { get; set; }
-}
-
 /// <summary>A palette.</summary>
 public sealed class PaletteRow : EntryRow<Core.Colour.Palette>;

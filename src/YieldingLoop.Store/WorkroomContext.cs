@@ -162,6 +162,7 @@ public sealed class WorkroomContext(DbContextOptions<WorkroomContext> options) :
         AsJson(import.Property(i => i.Log));
 
         modelBuilder.Entity<FeedRow>().ToTable("Feeds");
+        modelBuilder.Entity<FeedRow>().Property(f => f.UsedAt).HasColumnName("ReadAt");
         modelBuilder.Entity<FeedRow>().HasIndex(f => f.Hash).IsUnique();
         modelBuilder.Entity<AccessKeyRow>().ToTable("AccessKeys");
         modelBuilder.Entity<AccessKeyRow>().HasIndex(k => k.Hash).IsUnique();

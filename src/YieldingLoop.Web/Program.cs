@@ -61,7 +61,7 @@ builder.Services.AddSingleton<WorkroomLife>().AddHostedService(services => servi
 // Whatever is still being asked when the stop signal comes has this long; then the server goes.
 builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(3));
 builder.Services.AddDbContextPool<WorkroomContext>(options => options.UseSqlite(WorkroomDatabase.ConnectionString(data.DatabasePath)));
-builder.Services.AddScoped<Workroom>().AddScoped<Drafts>().AddScoped<PutAwayShelf>().AddScoped<ThreadUps>().AddScoped<Coaching>().AddScoped<Practising>().AddScoped<Swatches>().AddScoped<Photos>().AddScoped<Cones>().AddScoped<Garments>().AddScoped<Runs>().AddScoped<CareBook>().AddScoped<Feeds>().AddScoped<Palettes>().AddScoped<Exporting>().AddScoped<Importing>().AddScoped<ImportFiles>().AddScoped<YieldingLoop.Web.Pages.Runs.RunDesk>().AddScoped<SettingsStore>();
+builder.Services.AddScoped<Workroom>().AddScoped<Drafts>().AddScoped<PutAwayShelf>().AddScoped<ThreadUps>().AddScoped<Coaching>().AddScoped<Practising>().AddScoped<Swatches>().AddScoped<Photos>().AddScoped<Cones>().AddScoped<Garments>().AddScoped<Runs>().AddScoped<CareBook>().AddScoped<Feeds>().AddScoped<AccessKeys>().AddScoped<Palettes>().AddScoped<Exporting>().AddScoped<Importing>().AddScoped<ImportFiles>().AddScoped<YieldingLoop.Web.Pages.Runs.RunDesk>().AddScoped<SettingsStore>();
 builder.Services.AddScoped(services => services.GetRequiredService<SettingsCache>().Wording);
 builder.Services.AddGate();
 // Pages check their forms' tokens by default; a second check of our own would also refuse the page that says what went wrong.
@@ -138,6 +138,7 @@ static void Map(WebApplication app)
     app.MapStaticAssets();
     app.MapRazorPages().WithStaticAssets();
     app.MapSeamApi();
+    app.MapRecordApi();
     app.MapThreadSheets();
     app.MapSeamPictures();
     app.MapGet("/palettes/{name}.gpl", (string name, Palettes palettes, Workroom workroom) => YieldingLoop.Web.Pages.Palettes.ShowModel.FileAsync(name, palettes, workroom)).ExcludeFromDescription();

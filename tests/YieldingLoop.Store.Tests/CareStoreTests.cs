@@ -348,11 +348,11 @@ public sealed class CareStoreTests : IDisposable
         Assert.False(await feeds.OpensAsync(new string('x', 10_000)));
         Assert.DoesNotContain(WorkroomFile.Dump(file.DatabasePath), line => line.Contains(secret, StringComparison.Ordinal));
         var feed = Assert.Single(await feeds.ListAsync());
-        Assert.NotNull(feed.ReadAt);
+        Assert.NotNull(feed.UsedAt);
         Assert.True(await feeds.RevokeAsync(feed.Id));
         Assert.False(await feeds.RevokeAsync(feed.Id));
         Assert.False(await feeds.OpensAsync(secret));
-        for (var i = 0; i < Feeds.MostFeeds; i++)
+        for (var i = 0; i < Feeds.MostGood; i++)
         {
             Assert.NotNull(await feeds.MakeAsync("one"));
         }

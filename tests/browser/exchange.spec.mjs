@@ -83,7 +83,7 @@ test('a tap that the workroom does not hear is said, and nothing is lost', async
   await page.getByRole('button', { name: 'Open the pattern' }).click();
   await page.locator('button[value="0.0"]').click();
   await expect(page.locator('button[value="0.0"]')).toHaveAttribute('aria-pressed', 'true');
-  await page.route('**/*handler=Mark*', (route) => route.abort());
+  await page.route('**/*handler=Mark*', (route) => route.abort('connectionrefused'));
   await page.locator('button[value="0.1"]').click();
   await expect(page.locator('[data-pattern-said]')).toContainText('Not marked');
   await page.unroute('**/*handler=Mark*');

@@ -11,7 +11,7 @@ namespace YieldingLoop.Store.CompiledModel
     public partial class WorkroomContextModel
     {
         private WorkroomContextModel()
-            : base(skipDetectChanges: false, modelId: new Guid("9274fa16-0712-4dd2-a4f8-00f069c77a38"), entityTypeCount: 25)
+            : base(skipDetectChanges: false, modelId: new Guid("e7f5743d-bd48-41a6-ae7f-a8e4ee135920"), entityTypeCount: 25)
         {
         }
 

@@ -67,7 +67,7 @@ public sealed class ExchangeFile
     }
 
     /// <summary>Looks the text of a file through.</summary>
-    internal static Outcome<ExchangeFile> Read(byte[] json, ExchangePhotos photos)
+    public static Outcome<ExchangeFile> Read(byte[] json, ExchangePhotos photos)
     {
         if (Encoding(json) is { } wrong)
         {

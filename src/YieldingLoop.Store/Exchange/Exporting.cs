@@ -27,7 +27,13 @@ public sealed class Exporting(WorkroomContext context)
     private static readonly DateTimeOffset NoMoment = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
 
     /// <summary>Whether there is a record a file can be about.</summary>
-    public Task<bool> HasAsync(ExchangeHolds holds, int id) => RecordKinds.All.First(k => k.RowType == RowOf(holds)).Rows(context).AnyAsync(r => r.Id == id);
+    public Task<bool> HasAsync(ExchangeHolds holds, int id) => Rows(holds).AnyAsync(r => r.Id == id);
+
+    /// <summary>Number of the record a file can be about; null where there is none.</summary>
+    public Task<int?> FindAsync(ExchangeHolds holds, Guid id) => Rows(holds).Where(r => r.SubmissionKey == id).Select(r => (int?)r.Id).FirstOrDefaultAsync();
+
+    /// <summary>The records files can be about, the last changed first.</summary>
+    public Task<ListPage<Row>> ListAsync(ExchangeHolds holds, int page, int size) => Rows(holds).AsNoTracking().OrderByDescending(r => r.ChangedAt).ThenByDescending(r => r.Id).PageAsync(page, size);
 
     /// <summary>Writes the JSON of what is wanted.</summary>
     /// <param name="question">What is wanted.</param>
@@ -172,6 +178,8 @@ public sealed class Exporting(WorkroomContext context)
 
         return wanted;
     }
+
+    private IQueryable<Row> Rows(ExchangeHolds holds) => RecordKinds.All.First(k => k.RowType == RowOf(holds)).Rows(context);
 
     private static Type RowOf(ExchangeHolds holds) => holds switch
     {

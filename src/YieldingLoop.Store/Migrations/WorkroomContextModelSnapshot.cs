@@ -289,11 +289,12 @@ namespace YieldingLoop.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<long?>("ReadAt")
-                        .HasColumnType("INTEGER");
-
                     b.Property<long?>("RevokedAt")
                         .HasColumnType("INTEGER");
+
+                    b.Property<long?>("UsedAt")
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("ReadAt");
 
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");

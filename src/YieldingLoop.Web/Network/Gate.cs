@@ -6,7 +6,8 @@ using Microsoft.AspNetCore.Authentication.Cookies;
 namespace YieldingLoop.Web.Network;
 
 /// <summary>
-/// Lets nothing but the entry page, /health and calendar feeds, which have secrets of their own, answer without a session. This machine's own browsers need none.
+/// Lets nothing but the entry page, /health and calendar feeds, which have secrets of their own, answer without a session; programs
+/// have a key for the API. This machine's own browsers and programs need none.
 /// </summary>
 public static class Gate
 {
@@ -60,34 +61,52 @@ public static class Gate
     public static void UseGate(this IApplicationBuilder app)
     {
         app.UseAuthentication();
-        app.Use((context, next) =>
+        app.Use(async (context, next) =>
         {
             var path = context.Request.Path;
             if (!context.RequestServices.GetRequiredService<NetworkOptions>().AsksForPasscode(context.Connection)
                 || context.User.Identity?.IsAuthenticated == true
                 || path == "/health" || Startup.CareCalendar.IsFeed(path) || path.StartsWithSegments(EntryPath, StringComparison.Ordinal))
             {
-                return next(context);
+                await next(context);
+                return;
             }
 
             context.Response.Headers.CacheControl = "no-store";
             if (path.StartsWithSegments("/api", StringComparison.Ordinal))
             {
-                return Results.Problem("Without the passcode nothing is answered here. Enter it at /enter first.", statusCode: StatusCodes.Status401Unauthorized).ExecuteAsync(context);
+                if (await HasKeyAsync(context))
+                {
+                    await next(context);
+                    return;
+                }
+
+                context.Response.Headers.WWWAuthenticate = "Bearer";
+                await Results.Problem(
+                    "Without the passcode or a key nothing is answered here. Enter the passcode at /enter, or send a key made at /devices as “Authorization: Bearer …”.", statusCode: StatusCodes.Status401Unauthorized).ExecuteAsync(context);
+                return;
             }
 
             if (!context.Request.Headers.Accept.ToString().Contains("text/html", StringComparison.OrdinalIgnoreCase))
             {
                 context.Response.StatusCode = StatusCodes.Status401Unauthorized;
-                return Task.CompletedTask;
+                return;
             }
 
             // A form whose session ran out comes back to the page it stood on, where its draft is offered; the page may need its query.
             var back = context.Request.PathBase + path + QueryString.Create(context.Request.Query.Where(q => HttpMethods.IsGet(context.Request.Method) || !q.Key.Equals("handler", StringComparison.OrdinalIgnoreCase)));
             context.Response.StatusCode = StatusCodes.Status303SeeOther;
             context.Response.Headers.Location = $"{EntryPath}?next={Uri.EscapeDataString(back)}";
-            return Task.CompletedTask;
         });
+    }
+
+    /// <summary>Whether a call brings a key that is good. While the workroom cannot be opened no key is.</summary>
+    private static async Task<bool> HasKeyAsync(HttpContext context)
+    {
+        const string Scheme = "Bearer ";
+        var sent = context.Request.Headers.Authorization.ToString();
+        return sent.StartsWith(Scheme, StringComparison.OrdinalIgnoreCase) && !context.RequestServices.GetRequiredService<Startup.Rescue>().Needed
+            && await context.RequestServices.GetRequiredService<Store.AccessKeys>().OpensAsync(sent[Scheme.Length..].Trim());
     }
 
     public static void MapEntryAssets(this IEndpointRouteBuilder routes) => routes.MapGet(EntryPath + "/{asset}", (string asset, IWebHostEnvironment host, HttpContext context) =>

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Text;
 using SkiaSharp;
-using YieldingLoop.Core.Patterns;
 
 namespace YieldingLoop.Core.Tests.Patterns;
 

@@ -35,7 +35,7 @@ public sealed class CalendarModel(Feeds feeds, NetworkOptions network) : PageMod
         }
         else
         {
-            (Notice, Typed, Response.StatusCode) = ($"There are {Feeds.MostFeeds} already. Revoke one that nobody reads.", name, StatusCodes.Status409Conflict);
+            (Notice, Typed, Response.StatusCode) = ($"There are {Feeds.MostGood} already. Revoke one that nobody reads.", name, StatusCodes.Status409Conflict);
         }
 
         await OnGetAsync();

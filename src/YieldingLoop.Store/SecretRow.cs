@@ -1,17 +1,17 @@
 namespace YieldingLoop.Store;
 
-/// <summary>A key by which a program asks for records over the network. Only its hash is kept.</summary>
-public sealed class AccessKeyRow
+/// <summary>A secret that opens something to whoever has it. Only its hash is kept.</summary>
+public abstract class SecretRow
 {
     public int Id { get; set; }
 
     /// <summary>Nobody edits it.</summary>
     public int Version { get; set; } = 1;
 
-    /// <summary>Which device or program has it, in the user's words.</summary>
+    /// <summary>Who has it, in the user's words.</summary>
     public required string Name { get; set; }
 
-    /// <summary>SHA-256 of the key, hexadecimal.</summary>
+    /// <summary>SHA-256 of the secret, hexadecimal.</summary>
     public required string Hash { get; set; }
 
     public DateTimeOffset MadeAt { get; set; }
@@ -22,3 +22,9 @@ public sealed class AccessKeyRow
     /// <summary>When it was last used; null where it never was.</summary>
     public DateTimeOffset? UsedAt { get; set; }
 }
+
+/// <summary>A secret address at which a calendar program reads what is due.</summary>
+public sealed class FeedRow : SecretRow;
+
+/// <summary>A key by which a program asks for records over the network.</summary>
+public sealed class AccessKeyRow : SecretRow;
