@@ -112,6 +112,15 @@ public sealed partial class RecordApiTests : IDisposable
     }
 
     [Fact]
+    public async Task The_documented_example_is_answered_as_documented()
+    {
+        using var guest = other.CreateClient();
+        string Example(string name) => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "examples", name));
+        var answer = await ReadAsync(await PostAsync(guest, Example("records.request.json")));
+        Assert.True(JsonNode.DeepEquals(JsonNode.Parse(Example("records.response.json")), answer), answer.ToJsonString());
+    }
+
+    [Fact]
     public async Task Two_at_once_with_the_same_record_make_it_once()
     {
         using var client = home.CreateClient();

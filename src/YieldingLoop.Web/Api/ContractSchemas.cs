@@ -42,6 +42,13 @@ internal static class ContractSchemas
             Members(schema, context.JsonTypeInfo);
         }
 
+        if (type == typeof(RecordFile))
+        {
+            // The lists in it are told by schemas of their own.
+            schema.Description = "An exchange file; /formats/ has a schema for everything one can hold.";
+            schema.AdditionalPropertiesAllowed = true;
+        }
+
         return Task.CompletedTask;
     }
 

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Extensions.Primitives;
 using YieldingLoop.Store.Exchange;
@@ -47,6 +46,12 @@ public sealed record RecordsTaken(int Added, int Changed, int? ImportId, IReadOn
 /// <param name="Now">Here.</param>
 public sealed record NumberGiven(int Was, int Now);
 
+/// <summary>An exchange file, as the schemas at /formats/… tell of it in full.</summary>
+/// <param name="Format">"yielding-loop".</param>
+/// <param name="Version">Version of the form.</param>
+/// <param name="Holds">What it holds: "cloth", "machine", "garment", "set-up" or "swatches".</param>
+public sealed record RecordFile(string Format, int Version, string Holds);
+
 /// <summary>Records one by one over the API, in the form of exchange files.</summary>
 internal static class RecordApi
 {
@@ -71,13 +76,16 @@ internal static class RecordApi
             var schema = $"/formats/{ExchangeFormat.NameOf(holds)}-{ExchangeFormat.Version}.schema.json";
             routes.MapGet($"{Path}/{name}", (int? page, Exporting exporting) => ListAsync(exporting, holds, page))
                 .Produces<RecordsListed>().ProducesValidationProblem().WithSummary($"The {name} there are, the last changed first, {PageSize} to a page.");
-            routes.MapGet($"{Path}/{name}/{{id:guid}}", (Guid id, bool? people, HttpContext context, Exporting exporting) => OneAsync(context, exporting, holds, id, people == true))
-                .Produces<JsonElement>().ProducesProblem(StatusCodes.Status404NotFound)
-                .WithSummary($"One of the {name} with what it was made from, as a file that can be sent back.").WithDescription($"The form of the answer is that of {schema}.{(holds == ExchangeHolds.Garment ? " With people=true the measures of those it is for go along." : "")}");
+            var one = holds == ExchangeHolds.Garment
+                ? routes.MapGet($"{Path}/{name}/{{id:guid}}", (Guid id, bool? people, HttpContext context, Exporting exporting) => OneAsync(context, exporting, holds, id, people == true))
+                : routes.MapGet($"{Path}/{name}/{{id:guid}}", (Guid id, HttpContext context, Exporting exporting) => OneAsync(context, exporting, holds, id, people: false));
+            one.Produces<RecordFile>().ProducesValidationProblem().ProducesProblem(StatusCodes.Status404NotFound)
+                .WithSummary($"One of the {name} with what it was made from, as a file that can be sent back.")
+                .WithDescription($"The form of the answer is that of {schema}.{(holds == ExchangeHolds.Garment ? " With people=true the measures of those it is for go along." : "")}");
         }
 
         routes.MapPost(Path, PostAsync)
-            .Accepts<JsonElement>("application/json")
+            .Accepts<RecordFile>("application/json")
             .Produces<RecordsTaken>()
             .ProducesValidationProblem()
             .ProducesProblem(StatusCodes.Status409Conflict)
