@@ -52,6 +52,9 @@ public class PatternFileTests
         { Open + "<path d='M0 0" + string.Concat(Enumerable.Repeat("h1v1", 300_000)) + "'/></svg>", "more than 20,000 shapes or 100,000 pieces of line" },
         { Open + "<polyline points='" + string.Concat(Enumerable.Repeat("1 2 ", 300_000)) + "'/></svg>", "pieces of line" },
         { Open + "<defs><g id='n0'><path d='M0 0h9'/></g>" + string.Concat(Enumerable.Range(1, 18).Select(i => $"<g id='n{i}'>{string.Concat(Enumerable.Repeat($"<use href='#n{i - 1}'/>", 10))}</g>")) + "</defs><use href='#n18'/></svg>", "more than 20,000 shapes" },
+        { Open + "<path " + string.Concat(Enumerable.Range(0, 300_000).Select(i => $"a{i}='' ")) + "/></svg>", "200,000 attributes" },
+        { Open + "<path style='" + string.Concat(Enumerable.Repeat("a:b;", 6000)) + "' d='M0 0h50'/></svg>", "longer than 20000" },
+        { Open + "<path d='M0 0" + string.Concat(Enumerable.Repeat("c90 0 90 0 0 0", 20_000)) + "'/></svg>", "finer than anybody cuts" },
         { Open + "<path d='M0 0h50'/>" + new string(' ', 9 * 1024 * 1024) + "</svg>", "9 MB" },
     };
 

@@ -6,6 +6,9 @@ public abstract record Curve
     /// <summary>Halvings of the parameter at most; past them a cusp is as good as met.</summary>
     private const int MostHalvings = 26;
 
+    /// <summary>So long is a step along a curve of a pattern, mm; working value. Lengths do not hang on it.</summary>
+    private protected const double StepMm = 2;
+
     /// <summary>Nodes and weights of Gauss and Legendre's rule of 8 points on −1…1, those above 0 (Abramowitz and Stegun, table 25.4; quoted from memory).</summary>
     private static readonly (double At, double Weight)[] Nodes =
     [
@@ -100,7 +103,7 @@ public sealed record LineCurve(PlanePoint From, PlanePoint To) : Curve
 public sealed record CubicCurve(PlanePoint P0, PlanePoint P1, PlanePoint P2, PlanePoint P3) : Curve
 {
     /// <inheritdoc/>
-    public override int Steps => 48;
+    public override int Steps => (int)Math.Clamp(((P1 - P0).Length + (P2 - P1).Length + (P3 - P2).Length) / StepMm, 8, 48);
 
     /// <summary>One of second degree.</summary>
     public static CubicCurve Quadratic(PlanePoint from, PlanePoint handle, PlanePoint to) => new(from, PlanePoint.Between(from, handle, 2 / 3.0), PlanePoint.Between(to, handle, 2 / 3.0), to);

@@ -58,13 +58,34 @@ internal sealed class EdgeTrace
     /// <summary>The point so far along it.</summary>
     public PlanePoint At(double along)
     {
+        var (from, to) = Step(along);
+        return PlanePoint.Between(from.At, to.At, to.Along == from.Along ? 0 : (along - from.Along) / (to.Along - from.Along));
+    }
+
+    /// <summary>The direction so far along it.</summary>
+    public PlanePoint DirectionAt(double along) => Step(along).From.Direction;
+
+    /// <summary>How far its direction has turned so far along it, radians.</summary>
+    public double TurnedAt(double along)
+    {
+        if (along <= 0 || along >= Length)
+        {
+            return along <= 0 ? 0 : Turned;
+        }
+
+        var (from, to) = Step(along);
+        return from.Turned + (to.Along == from.Along ? 0 : (to.Turned - from.Turned) * (along - from.Along) / (to.Along - from.Along));
+    }
+
+    /// <summary>The two points a place lies between.</summary>
+    private ((double Along, PlanePoint At, PlanePoint Direction, double Turned) From, (double Along, PlanePoint At, PlanePoint Direction, double Turned) To) Step(double along)
+    {
         var i = 1;
         while (i < points.Count - 1 && points[i].Along < along)
         {
             i++;
         }
 
-        var (from, to) = (points[i - 1], points[i]);
-        return PlanePoint.Between(from.At, to.At, to.Along == from.Along ? 0 : (along - from.Along) / (to.Along - from.Along));
+        return (points[i - 1], points[i]);
     }
 }

@@ -52,7 +52,7 @@ public static class PatternAllowance
             return (null, new Finding(TooWide).With("allowanceMm", own));
         }
 
-        return (to - from - (own * inside * (Turned(trace, to) - Turned(trace, from))), null);
+        return (to - from - (own * inside * (trace.TurnedAt(to) - trace.TurnedAt(from))), null);
     }
 
     /// <summary>How much of the edge before a corner, and of the one after it, the seam line leaves out.</summary>
@@ -124,23 +124,5 @@ public static class PatternAllowance
         }
 
         return false;
-    }
-
-    private static double Turned(EdgeTrace trace, double along)
-    {
-        var points = trace.Points;
-        if (along <= 0 || along >= trace.Length)
-        {
-            return along <= 0 ? 0 : trace.Turned;
-        }
-
-        var i = 1;
-        while (i < points.Count - 1 && points[i].Along < along)
-        {
-            i++;
-        }
-
-        var (from, to) = (points[i - 1], points[i]);
-        return from.Turned + (to.Along == from.Along ? 0 : (to.Turned - from.Turned) * (along - from.Along) / (to.Along - from.Along));
     }
 }

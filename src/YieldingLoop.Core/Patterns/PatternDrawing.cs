@@ -26,6 +26,9 @@ public sealed record PatternDrawing(IReadOnlyList<PatternLayer> Layers, IReadOnl
     /// <summary>Most pieces of line.</summary>
     public const int MostCurves = 100_000;
 
+    /// <summary>Most points its outlines are followed by.</summary>
+    public const int MostPoints = 250_000;
+
     /// <summary>Farthest a pattern reaches, mm.</summary>
     public const double MostReachMm = 100_000;
 

@@ -37,6 +37,9 @@ public sealed class PatternEdge
     /// <summary>The point half way along it.</summary>
     public PlanePoint Middle => Trace.At(Trace.Length / 2);
 
+    /// <summary>The direction it goes in there.</summary>
+    public PlanePoint MiddleDirection => Trace.DirectionAt(Trace.Length / 2);
+
     internal EdgeTrace Trace => trace.Value;
 }
 
@@ -48,7 +51,21 @@ public sealed class PatternEdge
 /// <param name="Notches">How many notches were found on it.</param>
 public sealed record PatternPiece(int Layer, string Name, bool Closed, IReadOnlyList<PatternEdge> Edges, int Notches)
 {
+    private readonly Lazy<PlanePoint> centre = new(() =>
+    {
+        var (sum, count) = (default(PlanePoint), 0);
+        foreach (var point in Edges.SelectMany(e => e.Points))
+        {
+            (sum, count) = (sum + point, count + 1);
+        }
+
+        return sum * (1.0 / count);
+    });
+
     private readonly Lazy<int> inside = new(() => Closed ? Math.Sign(new EdgeTrace([.. Edges.SelectMany(e => e.Curves)]).Area) : 0);
+
+    /// <summary>The mean of the points its edges are followed by.</summary>
+    public PlanePoint Centre => centre.Value;
 
     /// <summary>On which side its inside lies: 1 where it is drawn from x towards y, −1 for the other way, 0 where it has none.</summary>
     internal int Inside => inside.Value;

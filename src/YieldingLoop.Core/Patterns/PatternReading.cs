@@ -49,7 +49,7 @@ internal sealed class PatternReading
         }
 
         Viewport(root, new Place(Affine.Scale(MillimetresPerPixel, MillimetresPerPixel), 0, 0, 0, false, false, false, 0, 0), outermost: true);
-        if (tooMany)
+        if (tooMany || strokes.Where(s => s.Outline.Length >= PatternCutter.LeastPieceMm).Sum(s => s.Outline.Curves.Sum(c => c.Steps + 1L)) > PatternDrawing.MostPoints)
         {
             return (null, new Finding(PatternDrawing.TooMany).With("shapes", PatternDrawing.MostShapes).With("lines", PatternDrawing.MostCurves));
         }

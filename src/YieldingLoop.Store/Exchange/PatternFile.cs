@@ -17,6 +17,12 @@ public static class PatternFile
     /// <summary>Most elements of a file.</summary>
     public const int MostElements = 60_000;
 
+    /// <summary>Most attributes of a file.</summary>
+    public const int MostAttributes = 200_000;
+
+    /// <summary>Longest attribute that is no line, characters.</summary>
+    private const int LongestAttribute = 20_000;
+
     /// <summary>Deepest that elements lie in one another.</summary>
     public const int DeepestElement = 100;
 
@@ -61,6 +67,12 @@ public static class PatternFile
         }
 
         stream.Position = 0;
+        if (await TooManyAttributesAsync(stream))
+        {
+            return Refused(FormattableString.Invariant($"This file has more than {MostAttributes:#,0} attributes. Save the pieces that are to be measured in a file of their own."));
+        }
+
+        stream.Position = 0;
         try
         {
             using var reader = XmlReader.Create(stream, Settings);
@@ -83,6 +95,18 @@ public static class PatternFile
         {
             return Refused("The letters of this file cannot be read. Save it as plain SVG in UTF-8.");
         }
+    }
+
+    /// <summary>Counts signs of equality before anybody takes the file apart: that takes long where one element has a million attributes.</summary>
+    private static async Task<bool> TooManyAttributesAsync(Stream stream)
+    {
+        var (bytes, count) = (new byte[Head], 0);
+        for (var read = await stream.ReadAsync(bytes); read > 0 && count <= MostAttributes; read = await stream.ReadAsync(bytes))
+        {
+            count += bytes.AsSpan(0, read).Count((byte)'=');
+        }
+
+        return count > MostAttributes;
     }
 
     private static Outcome<PatternDrawing> Refused(string why) => Outcome.Failed<PatternDrawing>([new("file", why)]);
@@ -130,13 +154,13 @@ public static class PatternFile
                                 : TooDeep);
                         }
 
-                        var attributes = new Dictionary<string, string>();
-                        if ((name == "script" ? Runs : Attributes(name, attributes)) is { } why)
+                        var kept = new Dictionary<string, string>();
+                        if ((name == "script" ? Runs : Attributes(name, kept)) is { } why)
                         {
                             return Refused(why);
                         }
 
-                        stack.Push((name, attributes, [], new()));
+                        stack.Push((name, kept, [], new()));
                         if (empty && Close(stack) is { } alone)
                         {
                             return Outcome.Of(alone);
@@ -252,6 +276,10 @@ public static class PatternFile
                 else if (value.Contains("url(", StringComparison.OrdinalIgnoreCase) && Foreign(value))
                 {
                     return Elsewhere("something a shape names");
+                }
+                else if (name is not ("d" or "points") && value.Length > LongestAttribute)
+                {
+                    return $"The attribute “{(name.Length > 40 ? name[..40] : name)}” of this file is longer than {LongestAttribute} characters. Save it as plain SVG.";
                 }
                 else if (Kept.Contains(name) && (reader.NamespaceURI == "" || name == "label"))
                 {

@@ -25,6 +25,9 @@ internal static class PatternPicture
     /// <summary>Largest name of a mark that is written beside its edge, characters.</summary>
     private const int LongestMark = 22;
 
+    /// <summary>Most small marks that are drawn.</summary>
+    private const int MostMarks = 2000;
+
     /// <summary>Draws a layer.</summary>
     /// <param name="work">The pattern.</param>
     /// <param name="layer">The layer.</param>
@@ -46,8 +49,15 @@ internal static class PatternPicture
         text.Append(CultureInfo.InvariantCulture, $"<svg class=\"drawing pattern-drawing\" viewBox=\"{N(left - margin)} {N(top - margin)} {N(right - left + (2 * margin))} {N(bottom - top + (2 * margin))}\" role=\"img\" aria-label=\"{Svg.Encode(title)}\" xmlns=\"http://www.w3.org/2000/svg\">");
         var factor = work.Scale.Factor;
         bool Shown(PlanePoint point) => point.X >= left - margin && point.X <= right + margin && point.Y >= top - margin && point.Y <= bottom + margin;
+        var marks = 0;
         foreach (var stroke in work.Drawing.By(factor).Strokes)
         {
+            // Letters turned into lines come by the thousand and say little in small.
+            if (stroke.Outline.Length < PatternCutter.LeastPieceMm && ++marks > MostMarks)
+            {
+                continue;
+            }
+
             var own = stroke.Layer == layer;
             if (!own && !stroke.Outline.Curves.All(c => Shown(c.Start) && Shown(c.End)))
             {
@@ -82,11 +92,8 @@ internal static class PatternPicture
     /// <summary>The middle of an edge, and the way from there into its piece, where there is room to write.</summary>
     private static (PlanePoint Middle, PlanePoint Inward) Inward(PatternPiece piece, int edge)
     {
-        var middle = piece.Edges[edge].Middle;
-        var along = piece.Edges[edge].Points.Distinct().OrderBy(p => (p - middle).Length).Take(2).ToList();
-        var across = (along[1] - along[0]).Turned;
-        var all = piece.Edges.SelectMany(e => e.Points).ToList();
-        var way = PlanePoint.Dot(across, new PlanePoint(all.Average(p => p.X), all.Average(p => p.Y)) - middle) < 0 ? across * -1 : across;
+        var (middle, across) = (piece.Edges[edge].Middle, piece.Edges[edge].MiddleDirection.Turned);
+        var way = PlanePoint.Dot(across, piece.Centre - middle) < 0 ? across * -1 : across;
         return (middle, way.Length == 0 ? way : way * (1 / way.Length));
     }
 

@@ -39,8 +39,8 @@ public sealed class PatternShelf(DataFolder data, TimeProvider clock) : UploadSh
             await turn.WaitAsync(stop);
             try
             {
-                held.Remove(garment);
                 Rename(key, garment);
+                Hold(garment, read.Value!);
             }
             finally
             {
@@ -111,16 +111,22 @@ public sealed class PatternShelf(DataFolder data, TimeProvider clock) : UploadSh
                 return null;
             }
 
-            if (held.Count >= Held)
-            {
-                held.Clear();
-            }
-
-            held[garment] = ready = read;
+            Hold(garment, ready = read);
         }
 
         var notes = Notes(garment);
         return (file.Name, new(ready, notes?.Choices() ?? new()), notes?.Revision ?? 0);
+    }
+
+    private void Hold(Guid garment, PatternDrawing drawing)
+    {
+        held.Remove(garment);
+        if (held.Count >= Held)
+        {
+            held.Clear();
+        }
+
+        held[garment] = drawing;
     }
 
     private PatternNotes? Notes(Guid garment)
