@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { test, expect, root, startServer, temporaryFolder } from './support.mjs';
+import { test, expect, root, runBuilt, startServer, temporaryFolder } from './support.mjs';
 import { expectWellMade } from './well-made.mjs';
 
 const desk = { width: 1280, height: 800 };
@@ -124,4 +124,22 @@ test('a file that goes out comes back known, and a changed one is looked at, tak
   } finally {
     await server.stop();
   }
+});
+
+test('a whole workroom goes out beside a running server, is refused in while one runs, and comes into a new folder', async () => {
+  test.setTimeout(180_000);
+  const [here, there, files] = [temporaryFolder(), temporaryFolder(), temporaryFolder()];
+  const server = await startServer({ data: here, demo: true });
+  const out = await runBuilt(['--data', here, '--export', join(files, 'all.zip')]).ended;
+  expect(out.code).toBe(0);
+  const refused = await runBuilt(['--data', here, '--import', join(files, 'all.zip')]).ended;
+  expect(refused.code).not.toBe(0);
+  await server.stop();
+  const taken = await runBuilt(['--data', there, '--import', join(files, 'all.zip')]).ended;
+  expect(taken.code).toBe(0);
+  const again = await runBuilt(['--data', there, '--export', join(files, 'again.zip')]).ended;
+  expect(again.code).toBe(0);
+  expect(readFileSync(join(files, 'again.zip')).equals(readFileSync(join(files, 'all.zip')))).toBe(true);
+  const none = await runBuilt(['--data', there, '--import', join(files, 'none.zip')]).ended;
+  expect(none.code).not.toBe(0);
 });

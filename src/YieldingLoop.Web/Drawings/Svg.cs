@@ -60,6 +60,14 @@ internal sealed class Svg
     public Svg Text(double x, double y, string content, string cssClass, string anchor = "start") =>
         Add($"<text class=\"{cssClass}\" x=\"{N(x)}\" y=\"{N(y)}\" text-anchor=\"{anchor}\">{Encode(content)}</text>");
 
+    /// <summary>Text of a size of its own.</summary>
+    public Svg Sized(double x, double y, string content, string cssClass, double size) =>
+        Add($"<text class=\"{cssClass}\" font-size=\"{N(size)}\" x=\"{N(x)}\" y=\"{N(y)}\">{Encode(content)}</text>");
+
+    /// <summary>Another drawing within this one.</summary>
+    public Svg Inside(IHtmlContent drawing, double x, double y, double width, double height) =>
+        Add("<svg " + FormattableString.Invariant($"x=\"{N(x)}\" y=\"{N(y)}\" width=\"{N(width)}\" height=\"{N(height)}\" ") + drawing.ToString()!["<svg ".Length..]);
+
     /// <summary>A line with arrow heads at both ends and its length written beside it.</summary>
     public Svg Measure(double x1, double x2, double y, string label)
     {

@@ -82,6 +82,7 @@ internal static class DrawingFiles
     /// <summary>The drawing of that number, or the first seam from its end.</summary>
     private static IElement? Find(IReadOnlyList<IElement> drawings, StringValues asked) => asked is not [{ } text] ? null
         : text == Edge ? drawings.FirstOrDefault(d => d.Matches(".pull-edge .pull-edge-drawing"))
+        : text == Pages.Setups.PrintModel.Picture ? drawings.FirstOrDefault(d => d.Matches(".card-picture"))
         : int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number >= 1 && number <= drawings.Count ? drawings[number - 1] : null;
 
     /// <summary>The thread colours of the page: those of a machine's marks, those a set-up froze, or the product's own.</summary>

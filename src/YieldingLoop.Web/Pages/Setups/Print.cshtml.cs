@@ -18,6 +18,12 @@ public sealed class PrintModel(Workroom workroom) : PageModel
 
     public string PaperId => Papers.Any(p => p.Id == Paper) ? Paper! : Papers[0].Id;
 
+    /// <summary>Name of the whole card among a page's drawings.</summary>
+    public const string Picture = "card";
+
+    /// <summary>Whether the card is wanted as one picture.</summary>
+    public bool AsPicture => Request.Query[Startup.DrawingFiles.Name] == Picture;
+
     public SetupRow Row { get; private set; } = null!;
 
     /// <summary>What is printed.</summary>
