@@ -16,7 +16,23 @@ const pictures = [
   // After the run, whose order the day's page goes by.
   ['workroom', '/', desk, async page => { await page.getByRole('button', { name: 'Understood' }).click(); await page.locator('.day-said p').nth(2).waitFor(); }],
   ['thread', '/runs/1/thread', desk],
-  ['colours', '/cloths/1/colours', [1280, 1000]],
+  ['pattern', '/garments/2/pattern', [1280, 1000], async page => {
+    await page.setInputFiles('input[type=file]', fileURLToPath(new URL('../reference/patterns/base-layer.svg', import.meta.url)));
+    await page.getByRole('button', { name: 'Open the pattern' }).click();
+    await page.locator('select[name="Input.Square"]').selectOption({ index: 1 });
+    await page.locator('input[name="Input.SquareMm"]').fill('50');
+    await page.getByRole('button', { name: 'Use these' }).click();
+    for (const [link, edges] of [[/on the fold/, ['0.5', '1.5']], [/neckband/, ['0.0', '1.0']], [/side seam/, ['0.3']], [/what it is sewn to/, ['1.3']], [/hem/, ['0.4', '1.4']]]) {
+      await page.getByRole('link', { name: link }).click();
+      await page.locator('.pattern-brush[aria-current]').filter({ hasText: link }).waitFor();
+      for (const edge of edges) {
+        await page.locator(`button[value="${edge}"]`).click();
+        await page.locator(`button[value="${edge}"][aria-pressed=true]`).waitFor();
+      }
+    }
+    await page.reload();
+    await page.evaluate(() => { document.querySelector('.pattern-settings').open = false; window.scrollTo(0, 0); });
+  }],
   ['care', '/care/4', desk],
   ['set-up', '/seams/2/set-up', desk],
   ['pull', '/setups/1', [1280, 1500], async page => {
