@@ -29,7 +29,7 @@ public sealed class ImportFiles(WorkroomContext context, TimeProvider clock)
             _ when begin.StartsWith("PK", StringComparison.Ordinal) || begin.StartsWith('{') || begin.StartsWith('[') || begin.Length == 0 => await ExchangeFile.OpenAsync(path),
             _ when begin.StartsWith(GimpPalette.FirstLine, StringComparison.Ordinal) => await PaletteAsync(path, name),
             _ when begin.StartsWith("BEGIN:VCALENDAR", StringComparison.OrdinalIgnoreCase) => ExchangeFile.Refused("This is a calendar. What is due follows from the records; a calendar goes out, and is not taken in."),
-            _ when begin.StartsWith('<') => ExchangeFile.Refused("This is a drawing or a page. Drawings go out, and are not taken in; the records are in a .json or a .zip."),
+            _ when begin.StartsWith('<') => ExchangeFile.Refused("This is a drawing or a page. Drawings go out, and are not taken in here; a pattern is opened at the foot of its garment, and the records are in a .json or a .zip."),
             _ when begin.Split('\n')[0] is var line && line.Contains(';', StringComparison.Ordinal) && !line.Contains(',', StringComparison.Ordinal) =>
                 ExchangeFile.Refused("The cells of this list are parted by semicolons. Save it as “CSV UTF-8” with commas between cells and points in numbers."),
             _ when begin.Contains(',', StringComparison.Ordinal) => await ListAsync(path),
