@@ -244,7 +244,8 @@ public sealed class SeamApiTests(App app) : IClassFixture<App>
     {
         var description = JsonNode.Parse(await app.CreateClient().GetStringAsync(new Uri("/openapi/v1.json", UriKind.Relative)))!;
         var paths = description["paths"]!.AsObject().Select(p => p.Key).ToList();
-        Assert.Equal(["/api/v1/coach/next", "/api/v1/needles", "/api/v1/needs", "/api/v1/plans", "/api/v1/run-orders", "/api/v1/seams/evaluate", "/api/v1/skin-strains", "/api/v1/stitches", "/api/v1/swatches/learn", "/api/v1/swatches/read", "/api/v1/thread-ups", "/api/v1/threads"], paths.Order());
+        string[] records = ["/api/v1/records", .. new[] { "cloths", "machines", "garments", "set-ups", "swatches" }.SelectMany(k => new[] { $"/api/v1/records/{k}", $"/api/v1/records/{k}/{{id}}" })];
+        Assert.Equal(new[] { "/api/v1/coach/next", "/api/v1/needles", "/api/v1/needs", "/api/v1/plans", "/api/v1/run-orders", "/api/v1/seams/evaluate", "/api/v1/skin-strains", "/api/v1/stitches", "/api/v1/swatches/learn", "/api/v1/swatches/read", "/api/v1/thread-ups", "/api/v1/threads" }.Concat(records).Order(), paths.Order());
         var request = description["components"]!["schemas"]!["EvaluateRequest"]!["properties"]!.AsObject().Select(p => p.Key).ToList();
         Assert.Contains("stitchLengthMm", request);
         Assert.Contains("calibrationThread", request);
